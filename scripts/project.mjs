@@ -1,0 +1,177 @@
+// What every command needs first: where the project is, its packages, and a build that is current.
+import { execFileSync, spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import {
+	existsSync,
+	mkdirSync,
+	readdirSync,
+	readFileSync,
+	rmSync,
+	statSync,
+	writeFileSync
+} from 'node:fs';
+import { createServer } from 'node:net';
+import { join, relative } from 'node:path';
+import { setTimeout as sleep } from 'node:timers/promises';
+import { fileURLToPath } from 'node:url';
+
+export const projectRoot = fileURLToPath(new URL('..', import.meta.url)).replace(/\/$/, '');
+
+/** Says what is being done, on standard error, so that standard output stays for results. */
+export const say = (/** @type {string} */ text) => process.stderr.write(`${text}\n`);
+
+/** Ends the program with one sentence. @param {string} sentence @returns {never} */
+export function refuse(sentence) {
+	say(sentence);
+	process.exit(1);
+}
+
+const isRoot = process.getuid?.() === 0;
+
+/**
+ * Installs Debian packages when root; otherwise names the command that would.
+ * @param {string[]} packages @param {{ before?: () => void }} [options]
+ */
+export function installDebian(packages, { before } = {}) {
+	const command = `apt-get install -y --no-install-recommends ${packages.join(' ')}`;
+	if (!isRoot) refuse(`Missing: ${packages.join(', ')}. Install it as root with: ${command}`);
+	before?.();
+	say(`Installing ${packages.join(', ')} …`);
+	const options = /** @type {const} */ ({
+		stdio: ['ignore', 'ignore', 'inherit'],
+		env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }
+	});
+	execFileSync('apt-get', ['update', '-q'], options);
+	execFileSync('apt-get', command.split(' ').slice(1), options);
+}
+
+/** Chromium for the browser tests. @returns {string} its path */
+export function ensureChromium() {
+	const path = '/usr/bin/chromium';
+	if (!existsSync(path)) installDebian(['chromium']);
+	return path;
+}
+
+/** @param {string[]} paths files and folders below the project @returns {string} */
+function fingerprint(paths) {
+	const hash = createHash('sha256');
+	/** @param {string} path */
+	const add = (path) => {
+		if (!existsSync(path)) return;
+		if (statSync(path).isDirectory())
+			for (const name of readdirSync(path).sort()) add(join(path, name));
+		else hash.update(`${relative(projectRoot, path)}\0`).update(readFileSync(path));
+	};
+	for (const path of paths) add(join(projectRoot, path));
+	return hash.digest('hex');
+}
+
+/**
+ * Does the work unless it was done for these very inputs; one process at a time.
+ * @param {string} stamp @param {string} wanted @param {string} lock @param {() => void} work
+ */
+async function onceFor(stamp, wanted, lock, work) {
+	const isDone = () => existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted;
+	while (!isDone()) {
+		if (!takeLock(lock)) {
+			await sleep(500);
+			continue;
+		}
+		try {
+			if (!isDone()) {
+				work();
+				writeFileSync(stamp, wanted);
+			}
+		} finally {
+			rmSync(lock, { force: true });
+		}
+	}
+}
+
+/** @param {string} lock @returns {boolean} */
+function takeLock(lock) {
+	try {
+		writeFileSync(lock, String(process.pid), { flag: 'wx' });
+		return true;
+	} catch {
+		const holder = Number(existsSync(lock) && readFileSync(lock, 'utf8'));
+		if (holder && !isRunning(holder)) rmSync(lock, { force: true });
+		return false;
+	}
+}
+
+/** @param {number} pid */
+export function isRunning(pid) {
+	try {
+		process.kill(pid, 0);
+		return true;
+	} catch (error) {
+		return /** @type {NodeJS.ErrnoException} */ (error).code === 'EPERM';
+	}
+}
+
+/** @param {string} program @param {string[]} args @param {NodeJS.ProcessEnv} [env] */
+function runQuietly(program, args, env) {
+	const { status, stdout, stderr } = spawnSync(program, args, {
+		cwd: projectRoot,
+		env: { ...process.env, ...env },
+		encoding: 'utf8',
+		maxBuffer: 1 << 26
+	});
+	if (status !== 0) refuse(`${stdout}${stderr}\n${program} ${args.join(' ')} did not succeed.`);
+}
+
+/** Installs the packages of the lock file, once for each version of it. */
+export async function ensurePackages() {
+	const stamp = join(projectRoot, 'node_modules/.ten-chairs-lock');
+	const wanted = fingerprint(['package.json', 'package-lock.json']);
+	await onceFor(stamp, wanted, join(projectRoot, '.packages.lock'), () => {
+		say('Installing packages …');
+		runQuietly('npm', ['ci', '--no-audit', '--no-fund', '--ignore-scripts']);
+	});
+}
+
+const buildInputs = [
+	'src',
+	'static',
+	'messages',
+	'project.inlang/settings.json',
+	'package-lock.json',
+	'svelte.config.js',
+	'vite.config.ts'
+];
+
+/** Builds the program for production, once for each state of its sources. */
+export async function ensureBuild() {
+	const paths = buildInputs.flatMap((path) =>
+		path === 'src'
+			? readdirSync(join(projectRoot, 'src'), { recursive: true })
+					.map(String)
+					.filter((name) => !name.startsWith('lib/paraglide') && statSync(join(projectRoot, 'src', name)).isFile())
+					.sort()
+					.map((name) => `src/${name}`)
+			: [path]
+	);
+	mkdirSync(join(projectRoot, 'build'), { recursive: true });
+	await onceFor(
+		join(projectRoot, 'build/.sources'),
+		fingerprint(paths),
+		join(projectRoot, '.build.lock'),
+		() => {
+			say('Building …');
+			runQuietly('node', ['node_modules/vite/bin/vite.js', 'build']);
+		}
+	);
+}
+
+/** A port that was free a moment ago. @returns {Promise<number>} */
+export function freePort() {
+	return new Promise((resolve, reject) => {
+		const probe = createServer();
+		probe.once('error', reject);
+		probe.listen(0, '127.0.0.1', () => {
+			const address = probe.address();
+			probe.close(() => resolve(typeof address === 'object' && address ? address.port : 0));
+		});
+	});
+}

@@ -1,0 +1,38 @@
+import { localOf, type LocalDate } from '../time/local-time';
+import type { ConferenceFacts } from './snapshot';
+
+/** What people read about a conference; computed, never stored. */
+export type Phase = 'being-prepared' | 'ahead' | 'open' | 'paused' | 'closed' | 'today' | 'over';
+
+/** Where a conference stands at `now` (milliseconds). `dates` are its dates in order. */
+export function phaseOf(
+	conference: ConferenceFacts,
+	dates: readonly LocalDate[],
+	now: number
+): Phase {
+	if (conference.publishedAt === null || conference.withdrawnAt !== null) return 'being-prepared';
+	const today = localOf(now, conference.timeZone).date;
+	const last = dates.at(-1);
+	if (last !== undefined && today > last) return 'over';
+	if (dates.includes(today)) return 'today';
+	if (conference.pausedAt !== null) return 'paused';
+	if (conference.opensAt !== null && now < conference.opensAt) return 'ahead';
+	if (conference.closesAt !== null && now >= conference.closesAt) return 'closed';
+	return 'open';
+}
+
+/** Why nothing can be booked. */
+export type NotBookable = 'not-published' | 'paused' | 'not-open-yet' | 'closed' | 'past';
+
+/** Whether a family may book a slot that starts at `start`; `null` means yes. */
+export function notBookable(
+	conference: ConferenceFacts,
+	start: number,
+	now: number
+): NotBookable | null {
+	if (conference.publishedAt === null || conference.withdrawnAt !== null) return 'not-published';
+	if (conference.pausedAt !== null) return 'paused';
+	if (conference.opensAt !== null && now < conference.opensAt) return 'not-open-yet';
+	if (conference.closesAt !== null && now >= conference.closesAt) return 'closed';
+	return start <= now ? 'past' : null;
+}

@@ -1,0 +1,54 @@
+/** Who acts. An adult speaks for its families; a teacher for the desks it sits at. */
+export type Actor =
+	| { readonly kind: 'organiser' | 'helper' | 'front-door'; readonly account: string }
+	| { readonly kind: 'teacher' | 'interpreter'; readonly person: string }
+	| { readonly kind: 'adult'; readonly adult: string; readonly families: readonly string[] }
+	| { readonly kind: 'system' };
+
+export type ActorKind = Actor['kind'];
+
+/** What an act is about: a family's visit, a person's own day, or the school as a whole. */
+export interface Subject {
+	readonly family?: string;
+	readonly person?: string;
+}
+
+/** Every act of consequence, and every look at what is not public. */
+export type Act =
+	| 'conference.see'
+	| 'conference.set-up'
+	| 'conference.publish'
+	| 'desk.set-up'
+	| 'floor.see'
+	| 'families.see'
+	| 'links.see'
+	| 'visit.see'
+	| 'visit.book'
+	| 'day.see';
+
+type Rule = (actor: Actor, subject: Subject) => boolean;
+
+const always: Rule = () => true;
+const ownFamily: Rule = (actor, { family }) =>
+	actor.kind === 'adult' && family !== undefined && actor.families.includes(family);
+const ownDay: Rule = (actor, { person }) =>
+	(actor.kind === 'teacher' || actor.kind === 'interpreter') && actor.person === person;
+
+const rules: Record<Act, Partial<Record<ActorKind, Rule>>> = {
+	'conference.see': { organiser: always, helper: always },
+	'conference.set-up': { organiser: always },
+	'conference.publish': { organiser: always },
+	'desk.set-up': { organiser: always },
+	'floor.see': { organiser: always, helper: always, 'front-door': always },
+	'families.see': { organiser: always, helper: always },
+	'links.see': { organiser: always },
+	'visit.see': { organiser: always, helper: always, adult: ownFamily },
+	'visit.book': { organiser: always, helper: always, adult: ownFamily },
+	'day.see': { organiser: always, helper: always, teacher: ownDay, interpreter: ownDay }
+};
+
+/** The one answer to whether somebody may do something. The system, which acts by rule, may. */
+export function may(actor: Actor, act: Act, subject: Subject = {}): boolean {
+	if (actor.kind === 'system') return true;
+	return rules[act][actor.kind]?.(actor, subject) ?? false;
+}

@@ -1,0 +1,73 @@
+import { Temporal } from 'temporal-polyfill';
+
+/** A date as people write it in a calendar: `YYYY-MM-DD`. */
+export type LocalDate = string;
+
+/** Why a local time could not be turned into an instant. */
+export type LocalTimeRefusal = 'unknown-zone' | 'no-such-date' | 'no-such-time';
+
+export type LocalTimeResult =
+	/** `epoch` in milliseconds; `twice` when the clock shows this time twice (the earlier is taken). */
+	| { readonly ok: true; readonly epoch: number; readonly twice: boolean }
+	| { readonly ok: false; readonly refusal: LocalTimeRefusal };
+
+/** Minutes of a whole local day; as a time of day it means midnight at its end. */
+export const DAY_MINUTES = 1440;
+export const MINUTE = 60_000;
+
+/** Whether the runtime's IANA time zone data knows the name. */
+export function isTimeZone(zone: string): boolean {
+	if (!/^[A-Za-z]/.test(zone)) return false;
+	try {
+		new Intl.DateTimeFormat('en', { timeZone: zone });
+		return true;
+	} catch {
+		return false;
+	}
+}
+
+/** Whether the text is a date that exists in the calendar. */
+export function isLocalDate(text: string): boolean {
+	if (!/^\d{4}-\d{2}-\d{2}$/.test(text)) return false;
+	try {
+		Temporal.PlainDate.from(text, { overflow: 'reject' });
+		return true;
+	} catch {
+		return false;
+	}
+}
+
+/**
+ * The instant of a local date and time of day (0 to 1440 minutes after midnight) in an IANA zone.
+ * A time that the clock skips is refused; one that it shows twice means the earlier.
+ */
+export function instantOf(date: LocalDate, minute: number, zone: string): LocalTimeResult {
+	if (!isTimeZone(zone)) return { ok: false, refusal: 'unknown-zone' };
+	if (!isLocalDate(date)) return { ok: false, refusal: 'no-such-date' };
+	const plain = Temporal.PlainDate.from(date)
+		.toPlainDateTime({ hour: 0 })
+		.add({ minutes: minute });
+	const earlier = plain.toZonedDateTime(zone, { disambiguation: 'earlier' });
+	const later = plain.toZonedDateTime(zone, { disambiguation: 'later' });
+	if (earlier.epochMilliseconds === later.epochMilliseconds)
+		return { ok: true, epoch: earlier.epochMilliseconds, twice: false };
+	return earlier.toPlainDateTime().equals(plain)
+		? { ok: true, epoch: earlier.epochMilliseconds, twice: true }
+		: { ok: false, refusal: 'no-such-time' };
+}
+
+/** What calendar and clock show at an instant (milliseconds) in a zone; `minute` after midnight. */
+export function localOf(epoch: number, zone: string): { date: LocalDate; minute: number } {
+	const local = Temporal.Instant.fromEpochMilliseconds(epoch).toZonedDateTimeISO(zone);
+	return { date: local.toPlainDate().toString(), minute: local.hour * 60 + local.minute };
+}
+
+/** The date so many days later (or earlier, when negative). */
+export function addDays(date: LocalDate, days: number): LocalDate {
+	return Temporal.PlainDate.from(date).add({ days }).toString();
+}
+
+/** 1 for Monday to 7 for Sunday. */
+export function weekday(date: LocalDate): number {
+	return Temporal.PlainDate.from(date).dayOfWeek;
+}
