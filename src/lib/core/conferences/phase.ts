@@ -2,9 +2,9 @@ import { localOf, type LocalDate } from '../time/local-time';
 import type { ConferenceFacts } from './snapshot';
 
 /** What people read about a conference; computed, never stored. */
-export type Phase = 'being-prepared' | 'ahead' | 'open' | 'paused' | 'closed' | 'today' | 'over';
+export type Phase = 'being-prepared' | 'open' | 'paused' | 'closed' | 'today' | 'over';
 
-/** Where a conference stands at `now` (milliseconds). `dates` are its dates in order. */
+/** Where a conference stands (until it opens it is being prepared) at `now` (milliseconds). `dates` are its dates in order. */
 export function phaseOf(
 	conference: ConferenceFacts,
 	dates: readonly LocalDate[],
@@ -16,7 +16,7 @@ export function phaseOf(
 	if (last !== undefined && today > last) return 'over';
 	if (dates.includes(today)) return 'today';
 	if (conference.pausedAt !== null) return 'paused';
-	if (conference.opensAt !== null && now < conference.opensAt) return 'ahead';
+	if (conference.opensAt !== null && now < conference.opensAt) return 'being-prepared';
 	if (conference.closesAt !== null && now >= conference.closesAt) return 'closed';
 	return 'open';
 }

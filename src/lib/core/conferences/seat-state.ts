@@ -1,3 +1,4 @@
+import { groupBy } from '../group-by';
 import { overlaps } from '../time/stretch';
 import type { Claim, Desk, Slot } from './snapshot';
 
@@ -6,15 +7,8 @@ export type SeatState = 'free' | 'held' | 'asked' | 'booked' | 'blocked' | 'past
 /** What is taken, by thing. */
 export type ClaimsByThing = ReadonlyMap<string, readonly Claim[]>;
 
-export function claimsByThing(claims: readonly Claim[]): ClaimsByThing {
-	const byThing = new Map<string, Claim[]>();
-	for (const claim of claims) {
-		const known = byThing.get(claim.thing);
-		if (known) known.push(claim);
-		else byThing.set(claim.thing, [claim]);
-	}
-	return byThing;
-}
+export const claimsByThing = (claims: readonly Claim[]): ClaimsByThing =>
+	groupBy(claims, ({ thing }) => thing);
 
 /**
  * The state of a slot: whether one more family can sit down there. A slot whose teacher is taken by

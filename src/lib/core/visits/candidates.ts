@@ -1,3 +1,4 @@
+import { groupBy } from '../group-by';
 import { contains, joined, overlaps } from '../time/stretch';
 import type { FixedAppointment, FreeSlot, VisitProblem } from './visit-problem';
 
@@ -40,13 +41,10 @@ export function compareSlots(a: FreeSlot, b: FreeSlot): number {
 /** The candidates of each date on which anything can or must happen, in order of dates. */
 export function candidatesByDate(problem: VisitProblem): DayCandidates[] {
 	const inWindow = windowTest(problem.windows);
-	const slotsOfDesk = new Map<string, FreeSlot[]>();
-	for (const slot of problem.slots) {
-		if (!inWindow(slot) || !besideFixed(slot, problem.fixed)) continue;
-		const slots = slotsOfDesk.get(slot.desk);
-		if (slots) slots.push(slot);
-		else slotsOfDesk.set(slot.desk, [slot]);
-	}
+	const slotsOfDesk = groupBy(
+		problem.slots.filter((slot) => inWindow(slot) && besideFixed(slot, problem.fixed)),
+		({ desk }) => desk
+	);
 	const days = new Map<number, { candidates: Candidate[]; fixed: FixedAppointment[] }>();
 	const day = (date: number) => {
 		let entry = days.get(date);

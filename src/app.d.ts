@@ -1,0 +1,29 @@
+import type { SignedIn } from '$lib/server/accounts/accounts';
+import type { App as TenChairs } from '$lib/server/app';
+import type { Visitor } from '$lib/server/invitations/visitors';
+
+declare global {
+	namespace App {
+		interface Error {
+			message: string;
+			/** What to look for in the server's log. */
+			request?: string;
+		}
+		interface Locals {
+			app: TenChairs;
+			request: string;
+			/** Signed in with a password. */
+			account: SignedIn | null;
+			/** Came through a family's link. */
+			adult: Extract<Visitor, { kind: 'adult' }> | null;
+			/** Came through a teacher's link. */
+			teacher: Extract<Visitor, { kind: 'teacher' }> | null;
+		}
+		interface PageState {
+			/** How far a family is with planning its visit. */
+			step?: 'whom' | 'when' | 'visit';
+		}
+	}
+}
+
+export {};

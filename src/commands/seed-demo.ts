@@ -1,0 +1,43 @@
+// Seeds the demo school into an empty database; prints the private links as JSON.
+import { asc, eq } from 'drizzle-orm';
+import { OFFICE_EMAIL, seedSchool } from '../../demo/seed-school';
+import { hasOrganiser } from '../lib/server/accounts/accounts';
+import { createApp } from '../lib/server/app';
+import { readConfig } from '../lib/server/config';
+import { migrateDatabase } from '../lib/server/database/migrate';
+import { family, familyAdult, invitation, person } from '../lib/server/database/schema';
+import { invitationLink } from '../lib/server/invitations/links';
+
+const config = readConfig(process.env);
+const password = process.env.TEN_CHAIRS_DEMO_PASSWORD;
+if (!password) throw new Error('The environment variable TEN_CHAIRS_DEMO_PASSWORD is missing.');
+
+const app = createApp(config);
+await migrateDatabase(config.databaseUrl, app.migrationsFolder);
+if (!(await hasOrganiser(app.db))) await seedSchool(app, password);
+
+const link = (row: typeof invitation.$inferSelect) =>
+	invitationLink(config.origin, config.key, row);
+const [teacher] = await app.db
+	.select({ invitation })
+	.from(invitation)
+	.innerJoin(person, eq(person.id, invitation.personId))
+	.where(eq(person.familyName, 'Lindqvist'));
+const families = await app.db
+	.select({ invitation, label: family.label })
+	.from(invitation)
+	.innerJoin(familyAdult, eq(familyAdult.adultId, invitation.adultId))
+	.innerJoin(family, eq(family.id, familyAdult.familyId))
+	.orderBy(asc(family.label), asc(invitation.id));
+const linkOf = (label: string) =>
+	link(families.find((row) => row.label === label)!.invitation);
+
+console.log(
+	JSON.stringify({
+		email: OFFICE_EMAIL,
+		password,
+		teacher: link(teacher!.invitation),
+		families: { 'Adeyemi-Holt': linkOf('Adeyemi-Holt'), Gulzar: linkOf('Gulzar') }
+	})
+);
+await app.close();

@@ -1,0 +1,39 @@
+import { resolve } from 'node:path';
+import { createAccounts, type Accounts } from './accounts/accounts';
+import { runningClock, type Clock } from './clock';
+import type { Config } from './config';
+import { connect, type Database } from './database/connect';
+import { LiveChanges } from './live/live-changes';
+import { createLogger, type Logger } from './logs/logger';
+
+/** Everything that a request needs and that lives as long as the process. */
+export interface App {
+	readonly config: Config;
+	readonly clock: Clock;
+	readonly db: Database;
+	readonly log: Logger;
+	readonly accounts: Accounts;
+	readonly live: LiveChanges;
+	readonly migrationsFolder: string;
+	close(): Promise<void>;
+}
+
+export function createApp(config: Config): App {
+	const clock = runningClock(config.startAt);
+	const log = createLogger(config.logLevel);
+	const { db, sql, close } = connect(config.databaseUrl);
+	const live = new LiveChanges(sql, db, clock, log);
+	return {
+		config,
+		clock,
+		db,
+		log,
+		accounts: createAccounts(db, sql, config, clock),
+		live,
+		migrationsFolder: resolve('migrations'),
+		async close() {
+			await live.close();
+			await close();
+		}
+	};
+}

@@ -1,0 +1,33 @@
+import { desc, eq } from 'drizzle-orm';
+import { phaseOf, type Phase } from '../../core/conferences/phase';
+import type { Reader } from '../database/connect';
+import { conference } from '../database/schema';
+
+export type ConferenceRow = typeof conference.$inferSelect;
+
+/** The conference at an address, or `null`. */
+export async function conferenceAt(db: Reader, address: string): Promise<ConferenceRow | null> {
+	const [row] = await db.select().from(conference).where(eq(conference.address, address));
+	return row ?? null;
+}
+
+/** The dates of a conference's own hours, in order. */
+export const datesOf = ({ hours }: Pick<ConferenceRow, 'hours'>): string[] =>
+	[...new Set(hours.map(({ date }) => date))].sort();
+
+export const phaseOfRow = (row: ConferenceRow, now: number): Phase =>
+	phaseOf(row, datesOf(row), now);
+
+/** All conferences, the newest first. */
+export async function listConferences(db: Reader): Promise<ConferenceRow[]> {
+	return db.select().from(conference).orderBy(desc(conference.id));
+}
+
+/** The conferences that families can see, those still to come first. */
+export async function visibleConferences(db: Reader, now: number): Promise<ConferenceRow[]> {
+	const rows = (await listConferences(db)).filter(
+		({ publishedAt, withdrawnAt }) => publishedAt !== null && withdrawnAt === null
+	);
+	const isOver = (row: ConferenceRow) => Number(phaseOfRow(row, now) === 'over');
+	return rows.sort((a, b) => isOver(a) - isOver(b));
+}

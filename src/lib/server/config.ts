@@ -1,0 +1,36 @@
+import { z } from 'zod';
+
+const schema = z.object({
+	DATABASE_URL: z.url({ error: 'must be the address of a PostgreSQL database' }),
+	/** At least 32 characters. Links and cookies are made with it; it is never stored in the database. */
+	TEN_CHAIRS_KEY: z.string().min(32, { error: 'must have at least 32 characters' }),
+	ORIGIN: z.url({ error: 'must be the address at which people reach this server' }),
+	/** Where the program's clock starts; for demos and tests. */
+	TEN_CHAIRS_NOW: z.iso.datetime({ offset: true }).optional(),
+	LOG_LEVEL: z.enum(['debug', 'info', 'warn', 'error', 'silent']).default('info')
+});
+
+export interface Config {
+	readonly databaseUrl: string;
+	readonly key: string;
+	readonly origin: string;
+	readonly startAt: number | undefined;
+	readonly logLevel: string;
+}
+
+/** Reads the environment; throws one sentence that names the variable. */
+export function readConfig(environment: Record<string, string | undefined>): Config {
+	const result = schema.safeParse(environment);
+	if (!result.success) {
+		const { path, message } = result.error.issues[0]!;
+		throw new Error(`The environment variable ${path.join('.')} ${message}.`);
+	}
+	const { DATABASE_URL, TEN_CHAIRS_KEY, ORIGIN, TEN_CHAIRS_NOW, LOG_LEVEL } = result.data;
+	return {
+		databaseUrl: DATABASE_URL,
+		key: TEN_CHAIRS_KEY,
+		origin: ORIGIN,
+		startAt: TEN_CHAIRS_NOW === undefined ? undefined : Date.parse(TEN_CHAIRS_NOW),
+		logLevel: LOG_LEVEL
+	};
+}

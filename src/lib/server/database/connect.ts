@@ -1,0 +1,20 @@
+import { drizzle, type PostgresJsDatabase } from 'drizzle-orm/postgres-js';
+import postgres, { type Sql } from 'postgres';
+import * as schema from './schema';
+
+export type Database = PostgresJsDatabase<typeof schema>;
+/** Inside a transaction; whatever reads takes either. */
+export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0];
+export type Reader = Database | Transaction;
+
+export interface Connection {
+	readonly db: Database;
+	readonly sql: Sql;
+	close(): Promise<void>;
+}
+
+/** Opens a pool. Nothing is connected before the first query. */
+export function connect(url: string, { pool = 10 } = {}): Connection {
+	const sql = postgres(url, { max: pool, onnotice: () => {} });
+	return { db: drizzle(sql, { schema }), sql, close: () => sql.end({ timeout: 5 }) };
+}

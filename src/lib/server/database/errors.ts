@@ -1,0 +1,24 @@
+/** Codes of PostgreSQL's manual, appendix A, that the program answers by itself. */
+export const EXCLUSION_VIOLATION = '23P01';
+export const UNIQUE_VIOLATION = '23505';
+const SERIALIZATION_FAILURE = '40001';
+const DEADLOCK_DETECTED = '40P01';
+
+interface PostgresError {
+	readonly code: string;
+	readonly constraint_name?: string;
+}
+
+/** The database's own error inside whatever wraps it. */
+export function postgresError(error: unknown): PostgresError | null {
+	for (let at = error; at instanceof Error; at = at.cause)
+		if ('code' in at && typeof at.code === 'string' && /^[0-9A-Z]{5}$/.test(at.code))
+			return at as Error & PostgresError;
+	return null;
+}
+
+/** Whether the same transaction may succeed when it is tried again. */
+export function isWorthRetrying(error: unknown): boolean {
+	const code = postgresError(error)?.code;
+	return code === SERIALIZATION_FAILURE || code === DEADLOCK_DETECTED;
+}

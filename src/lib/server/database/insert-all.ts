@@ -1,0 +1,15 @@
+import type { PgTable } from 'drizzle-orm/pg-core';
+import type { Transaction } from './connect';
+
+/** PostgreSQL takes 65,535 parameters a statement; this many rows of any of our tables fit. */
+const ROWS = 2000;
+
+/** Inserts any number of rows, also none. */
+export async function insertAll<T extends PgTable>(
+	tx: Transaction,
+	table: T,
+	rows: T['$inferInsert'][]
+): Promise<void> {
+	for (let from = 0; from < rows.length; from += ROWS)
+		await tx.insert(table).values(rows.slice(from, from + ROWS));
+}

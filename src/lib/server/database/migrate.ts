@@ -1,0 +1,32 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { sql } from 'drizzle-orm';
+import { drizzle } from 'drizzle-orm/postgres-js';
+import { migrate } from 'drizzle-orm/postgres-js/migrator';
+import postgres from 'postgres';
+import type { Reader } from './connect';
+
+/** Any number will do, as long as it is always the same one. */
+const MIGRATION_LOCK = 7_310_010;
+
+/** Brings the database up to date, one process at a time. `folder` holds the migrations. */
+export async function migrateDatabase(url: string, folder: string): Promise<void> {
+	const connection = postgres(url, { max: 1, onnotice: () => {} });
+	try {
+		await connection`select pg_advisory_lock(${MIGRATION_LOCK})`;
+		await migrate(drizzle(connection), { migrationsFolder: folder });
+	} finally {
+		await connection.end();
+	}
+}
+
+/** How many migrations of the folder the database still lacks. */
+export async function missingMigrations(db: Reader, folder: string): Promise<number> {
+	const journal = JSON.parse(readFileSync(join(folder, 'meta/_journal.json'), 'utf8')) as {
+		entries: unknown[];
+	};
+	const [row] = await db.execute<{ done: number }>(
+		sql`select count(*)::int as done from drizzle.__drizzle_migrations`
+	);
+	return journal.entries.length - (row?.done ?? 0);
+}

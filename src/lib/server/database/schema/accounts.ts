@@ -1,0 +1,68 @@
+import { sql } from 'drizzle-orm';
+import { bigint, boolean, integer, pgTable, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+import { dateTime, id } from './columns';
+
+/** Who signs in with a password. Teachers and families come through invitations instead. */
+export const account = pgTable(
+	'account',
+	{
+		id: id(),
+		name: text('name').notNull(),
+		email: text('email').notNull(),
+		emailVerified: boolean('email_verified').notNull().default(false),
+		image: text('image'),
+		role: text('role', { enum: ['organiser', 'helper', 'front-door'] })
+			.notNull()
+			.default('helper'),
+		createdAt: dateTime('created_at').notNull(),
+		updatedAt: dateTime('updated_at').notNull()
+	},
+	(table) => [uniqueIndex('account_email').on(sql`lower(${table.email})`)]
+);
+
+export const accountSession = pgTable('account_session', {
+	id: id(),
+	userId: uuid('user_id')
+		.notNull()
+		.references(() => account.id, { onDelete: 'cascade' }),
+	token: text('token').notNull().unique(),
+	expiresAt: dateTime('expires_at').notNull(),
+	ipAddress: text('ip_address'),
+	userAgent: text('user_agent'),
+	createdAt: dateTime('created_at').notNull(),
+	updatedAt: dateTime('updated_at').notNull()
+});
+
+export const accountCredential = pgTable('account_credential', {
+	id: id(),
+	accountId: text('account_id').notNull(),
+	providerId: text('provider_id').notNull(),
+	userId: uuid('user_id')
+		.notNull()
+		.references(() => account.id, { onDelete: 'cascade' }),
+	accessToken: text('access_token'),
+	refreshToken: text('refresh_token'),
+	idToken: text('id_token'),
+	accessTokenExpiresAt: dateTime('access_token_expires_at'),
+	refreshTokenExpiresAt: dateTime('refresh_token_expires_at'),
+	scope: text('scope'),
+	password: text('password'),
+	createdAt: dateTime('created_at').notNull(),
+	updatedAt: dateTime('updated_at').notNull()
+});
+
+export const accountVerification = pgTable('account_verification', {
+	id: id(),
+	identifier: text('identifier').notNull(),
+	value: text('value').notNull(),
+	expiresAt: dateTime('expires_at').notNull(),
+	createdAt: dateTime('created_at').notNull(),
+	updatedAt: dateTime('updated_at').notNull()
+});
+
+/** Counts tries of passwords and codes; keys are keyed digests. */
+export const attempt = pgTable('attempt', {
+	key: text('key').primaryKey(),
+	points: integer('points').notNull().default(0),
+	expire: bigint('expire', { mode: 'number' })
+});

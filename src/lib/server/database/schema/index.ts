@@ -1,0 +1,4 @@
+export * from './accounts';
+export * from './people';
+export * from './conferences';
+export * from './visits';

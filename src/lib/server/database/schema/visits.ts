@@ -1,0 +1,203 @@
+import { sql } from 'drizzle-orm';
+import {
+	boolean,
+	index,
+	integer,
+	jsonb,
+	pgTable,
+	primaryKey,
+	smallint,
+	text,
+	uniqueIndex,
+	uuid
+} from 'drizzle-orm/pg-core';
+import { id, instant, version } from './columns';
+import { conference, desk, place, slot } from './conferences';
+import { adult, family, person, student } from './people';
+
+/** One meeting that somebody wants. Derived wishes follow from classes and are kept up to date. */
+export const wish = pgTable(
+	'wish',
+	{
+		id: id(),
+		conferenceId: uuid('conference_id')
+			.notNull()
+			.references(() => conference.id),
+		familyId: uuid('family_id')
+			.notNull()
+			.references(() => family.id),
+		studentId: uuid('student_id')
+			.notNull()
+			.references(() => student.id),
+		weight: integer('weight').notNull(),
+		must: boolean('must').notNull().default(false),
+		askedBy: text('asked_by', { enum: ['family', 'teacher', 'office'] }).notNull(),
+		source: text('source', { enum: ['derived', 'by-hand', 'teacher'] }).notNull()
+	},
+	(table) => [index('wish_family').on(table.conferenceId, table.familyId)]
+);
+
+/** The desks that would do, best first. */
+export const wishDesk = pgTable(
+	'wish_desk',
+	{
+		wishId: uuid('wish_id')
+			.notNull()
+			.references(() => wish.id, { onDelete: 'cascade' }),
+		deskId: uuid('desk_id')
+			.notNull()
+			.references(() => desk.id),
+		rank: smallint('rank').notNull()
+	},
+	(table) => [primaryKey({ columns: [table.wishId, table.deskId] })]
+);
+
+export const standings = ['asked', 'booked', 'declined', 'cancelled'] as const;
+
+/** One family with one desk, about one or more students. */
+export const appointment = pgTable(
+	'appointment',
+	{
+		id: id(),
+		conferenceId: uuid('conference_id')
+			.notNull()
+			.references(() => conference.id),
+		familyId: uuid('family_id')
+			.notNull()
+			.references(() => family.id),
+		deskId: uuid('desk_id')
+			.notNull()
+			.references(() => desk.id),
+		/** Chosen among the places that the sitting allows. */
+		placeId: uuid('place_id')
+			.notNull()
+			.references(() => place.id),
+		/** Who receives at a desk where any one does. */
+		receiverId: uuid('receiver_id').references(() => person.id),
+		standing: text('standing', { enum: standings }).notNull(),
+		startsAt: instant('starts_at').notNull(),
+		endsAt: instant('ends_at').notNull(),
+		version: version()
+	},
+	(table) => [
+		index('appointment_family').on(table.familyId, table.conferenceId),
+		index('appointment_desk').on(table.deskId)
+	]
+);
+
+/** About whom; with the class under which it was made. */
+export const appointmentStudent = pgTable(
+	'appointment_student',
+	{
+		appointmentId: uuid('appointment_id')
+			.notNull()
+			.references(() => appointment.id),
+		studentId: uuid('student_id')
+			.notNull()
+			.references(() => student.id),
+		classLabel: text('class_label').notNull()
+	},
+	(table) => [primaryKey({ columns: [table.appointmentId, table.studentId] })]
+);
+
+/** The wishes that it serves. */
+export const appointmentWish = pgTable(
+	'appointment_wish',
+	{
+		appointmentId: uuid('appointment_id')
+			.notNull()
+			.references(() => appointment.id),
+		wishId: uuid('wish_id')
+			.notNull()
+			.references(() => wish.id)
+	},
+	(table) => [
+		primaryKey({ columns: [table.appointmentId, table.wishId] }),
+		index('appointment_wish_wish').on(table.wishId)
+	]
+);
+
+/** One slot, or several in a row of one sitting. */
+export const appointmentSlot = pgTable(
+	'appointment_slot',
+	{
+		appointmentId: uuid('appointment_id')
+			.notNull()
+			.references(() => appointment.id),
+		slotId: uuid('slot_id')
+			.notNull()
+			.references(() => slot.id)
+	},
+	(table) => [
+		primaryKey({ columns: [table.appointmentId, table.slotId] }),
+		index('appointment_slot_slot').on(table.slotId)
+	]
+);
+
+/** The adults who come. */
+export const appointmentAdult = pgTable(
+	'appointment_adult',
+	{
+		appointmentId: uuid('appointment_id')
+			.notNull()
+			.references(() => appointment.id),
+		adultId: uuid('adult_id')
+			.notNull()
+			.references(() => adult.id)
+	},
+	(table) => [primaryKey({ columns: [table.appointmentId, table.adultId] })]
+);
+
+/**
+ * Something is taken for a stretch of time. `thing` is a desk, a person, or an adult (of a teacher
+ * who is a parent: the person). No two claims on one thing may overlap unless their occupancy is the
+ * same slot; an exclusion constraint in the migrations sees to it.
+ */
+export const claim = pgTable(
+	'claim',
+	{
+		id: id(),
+		kind: text('kind', { enum: ['desk', 'person', 'adult'] }).notNull(),
+		thing: uuid('thing').notNull(),
+		startsAt: instant('starts_at').notNull(),
+		endsAt: instant('ends_at').notNull(),
+		occupancy: uuid('occupancy')
+			.notNull()
+			.references(() => slot.id),
+		/** Which seat of the slot, for a desk's claim. */
+		seat: smallint('seat'),
+		appointmentId: uuid('appointment_id')
+			.notNull()
+			.references(() => appointment.id)
+	},
+	(table) => [
+		index('claim_appointment').on(table.appointmentId),
+		uniqueIndex('claim_seat')
+			.on(table.occupancy, table.seat)
+			.where(sql`${table.kind} = 'desk'`)
+	]
+);
+
+/** One recorded change of consequence: ids and facts, no names. */
+export const act = pgTable(
+	'act',
+	{
+		id: id(),
+		at: instant('at').notNull(),
+		actorKind: text('actor_kind').notNull(),
+		actorId: uuid('actor_id'),
+		conferenceId: uuid('conference_id').references(() => conference.id),
+		kind: text('kind').notNull(),
+		/** Given by the one who acts; the same key means the same act. */
+		key: text('key'),
+		before: jsonb('before'),
+		after: jsonb('after'),
+		undoneBy: uuid('undone_by')
+	},
+	(table) => [
+		index('act_conference').on(table.conferenceId, table.at),
+		uniqueIndex('act_key')
+			.on(table.actorId, table.key)
+			.where(sql`${table.key} is not null`)
+	]
+);

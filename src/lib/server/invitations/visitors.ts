@@ -1,0 +1,70 @@
+import { and, eq, isNull } from 'drizzle-orm';
+import type { Actor } from '../../core/permissions/may';
+import type { Reader, Transaction } from '../database/connect';
+import { familyAdult, invitation } from '../database/schema';
+import { newId } from '../identifiers';
+import type { Clock } from '../clock';
+import { isLinkSecret, readLinkToken, readVisitorCookie, visitorCookie } from './links';
+
+/** Who came through a private link. */
+export type Visitor = Extract<Actor, { kind: 'adult' | 'teacher' }>;
+
+async function visitorOf(db: Reader, id: string): Promise<{ visitor: Visitor; version: number } | null> {
+	const [row] = await db
+		.select()
+		.from(invitation)
+		.where(and(eq(invitation.id, id), isNull(invitation.revokedAt)));
+	if (!row) return null;
+	const { version, personId, adultId } = row;
+	if (personId) return { visitor: { kind: 'teacher', person: personId }, version };
+	const families = await db
+		.select({ family: familyAdult.familyId })
+		.from(familyAdult)
+		.where(eq(familyAdult.adultId, adultId!))
+		.orderBy(familyAdult.familyId);
+	return {
+		visitor: { kind: 'adult', adult: adultId!, families: families.map(({ family }) => family) },
+		version
+	};
+}
+
+/**
+ * Exchanges a link's token for a cookie. `null` for every link that does not let in, whatever the
+ * reason, so that nothing can be learned from the answer.
+ */
+export async function openLink(
+	db: Reader,
+	key: string,
+	token: string
+): Promise<{ visitor: Visitor; cookie: string } | null> {
+	const read = readLinkToken(token);
+	const found = read && (await visitorOf(db, read.id));
+	if (!read || !found) return null;
+	const ref = { id: read.id, version: found.version };
+	return isLinkSecret(key, ref, read.secret)
+		? { visitor: found.visitor, cookie: visitorCookie(key, ref) }
+		: null;
+}
+
+/** Who holds the cookie; `null` when it is not ours, or its invitation was revoked or renewed. */
+export async function visitorByCookie(
+	db: Reader,
+	key: string,
+	cookie: string | undefined
+): Promise<Visitor | null> {
+	const ref = cookie ? readVisitorCookie(key, cookie) : null;
+	const found = ref && (await visitorOf(db, ref.id));
+	return found && found.version === ref.version ? found.visitor : null;
+}
+
+/** Invites an adult or a person who has no invitation yet. */
+export async function invite(
+	tx: Transaction,
+	clock: Clock,
+	whom: { adultId: string } | { personId: string }
+): Promise<void> {
+	await tx
+		.insert(invitation)
+		.values({ id: newId(clock), ...whom })
+		.onConflictDoNothing();
+}

@@ -1,0 +1,103 @@
+import { and, asc, eq, isNull, sql } from 'drizzle-orm';
+import { groupBy } from '../../core/group-by';
+import { may, type Actor } from '../../core/permissions/may';
+import type { App } from '../app';
+import {
+	adult,
+	appointment,
+	appointmentWish,
+	family,
+	familyAdult,
+	familyStudent,
+	invitation,
+	student,
+	wish
+} from '../database/schema';
+import { invitationLink } from '../invitations/links';
+import { ForbiddenError } from '../permissions/forbidden';
+import { fullName } from './names';
+
+/** A family as the office sees it at one conference. */
+export interface FamilyLine {
+	readonly id: string;
+	readonly label: string;
+	readonly adults: readonly { readonly name: string; readonly link: string | null }[];
+	readonly students: readonly { readonly name: string; readonly yearGroup: string }[];
+	readonly wished: number;
+	readonly placed: number;
+	/** When the first and the last appointment are; `null` before anything is booked. */
+	readonly visit: { readonly start: number; readonly end: number } | null;
+}
+
+/** All families with their links and how far they are with booking, by label. */
+export async function listFamilies(
+	{ db, config }: Pick<App, 'db' | 'config'>,
+	actor: Actor,
+	conferenceId: string
+): Promise<FamilyLine[]> {
+	if (!may(actor, 'families.see')) throw new ForbiddenError();
+	const seesLinks = may(actor, 'links.see');
+	const [families, adults, students, wishes, visits] = await Promise.all([
+		db.select().from(family).where(isNull(family.leftAt)).orderBy(asc(family.label)),
+		db
+			.select({ familyId: familyAdult.familyId, adult, invitation })
+			.from(familyAdult)
+			.innerJoin(adult, eq(adult.id, familyAdult.adultId))
+			.leftJoin(invitation, and(eq(invitation.adultId, adult.id), isNull(invitation.revokedAt)))
+			.orderBy(asc(adult.id)),
+		db
+			.select({ familyId: familyStudent.familyId, student })
+			.from(familyStudent)
+			.innerJoin(student, eq(student.id, familyStudent.studentId))
+			.orderBy(asc(student.id)),
+		db
+			.select({
+				familyId: wish.familyId,
+				wished: sql<number>`count(*)::int`,
+				placed: sql<number>`count(*) filter (where exists (
+					select from ${appointmentWish} join ${appointment} on ${appointment.id} = ${appointmentWish.appointmentId}
+					where ${appointmentWish.wishId} = ${wish.id} and ${appointment.standing} in ('asked', 'booked')
+				))::int`
+			})
+			.from(wish)
+			.where(eq(wish.conferenceId, conferenceId))
+			.groupBy(wish.familyId),
+		db
+			.select({
+				familyId: appointment.familyId,
+				start: sql<string>`min(${appointment.startsAt})`,
+				end: sql<string>`max(${appointment.endsAt})`
+			})
+			.from(appointment)
+			.where(
+				and(
+					eq(appointment.conferenceId, conferenceId),
+					sql`${appointment.standing} in ('asked', 'booked')`
+				)
+			)
+			.groupBy(appointment.familyId)
+	]);
+	const adultsOf = groupBy(adults, ({ familyId }) => familyId);
+	const studentsOf = groupBy(students, ({ familyId }) => familyId);
+	const wishesOf = new Map(wishes.map((row) => [row.familyId, row]));
+	const visitOf = new Map(visits.map((row) => [row.familyId, row]));
+	return families.map(({ id, label }) => {
+		const visit = visitOf.get(id);
+		return {
+			id,
+			label: label ?? '',
+			adults: (adultsOf.get(id) ?? []).map(({ adult, invitation }) => ({
+				name: fullName(adult),
+				link:
+					seesLinks && invitation ? invitationLink(config.origin, config.key, invitation) : null
+			})),
+			students: (studentsOf.get(id) ?? []).map(({ student }) => ({
+				name: fullName(student),
+				yearGroup: student.yearGroup
+			})),
+			wished: wishesOf.get(id)?.wished ?? 0,
+			placed: wishesOf.get(id)?.placed ?? 0,
+			visit: visit ? { start: Date.parse(visit.start), end: Date.parse(visit.end) } : null
+		};
+	});
+}

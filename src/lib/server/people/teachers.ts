@@ -1,0 +1,44 @@
+import { asc, eq, isNull, sql } from 'drizzle-orm';
+import type { Clock } from '../clock';
+import type { Reader, Transaction } from '../database/connect';
+import { person } from '../database/schema';
+import { newId } from '../identifiers';
+import { invite } from '../invitations/visitors';
+import { fullName, splitName } from './names';
+
+export interface Teacher {
+	readonly id: string;
+	readonly name: string;
+}
+
+/** Everybody on the school's side who has not left. */
+export async function listTeachers(db: Reader): Promise<Teacher[]> {
+	const rows = await db
+		.select()
+		.from(person)
+		.where(isNull(person.leftAt))
+		.orderBy(asc(person.familyName), asc(person.givenName));
+	return rows.map((row) => ({ id: row.id, name: fullName(row) }));
+}
+
+/** The teacher of that name; a new one, with an invitation, when the name is not known yet. */
+export async function teacherNamed(tx: Transaction, clock: Clock, name: string): Promise<string> {
+	const spoken = name.trim().replaceAll(/\s+/g, ' ');
+	const [known] = await tx
+		.select({ id: person.id })
+		.from(person)
+		.where(
+			sql`${isNull(person.leftAt)} and lower(concat_ws(' ', ${person.givenName}, ${person.familyName})) = lower(${spoken})`
+		);
+	if (known) return known.id;
+	const id = newId(clock);
+	await tx.insert(person).values({ id, ...splitName(spoken) });
+	await invite(tx, clock, { personId: id });
+	return id;
+}
+
+/** The name of one person; empty when erased or unknown. */
+export async function personName(db: Reader, id: string): Promise<string> {
+	const [row] = await db.select().from(person).where(eq(person.id, id));
+	return row ? fullName(row) : '';
+}

@@ -1,0 +1,4 @@
+/** Whoever asked may not do this. */
+export class ForbiddenError extends Error {
+	override readonly name = 'ForbiddenError';
+}

@@ -1,0 +1,78 @@
+import { and, asc, eq, inArray, type SQL } from 'drizzle-orm';
+import { groupBy } from '../../core/group-by';
+import type { Reader } from '../database/connect';
+import {
+	adult,
+	appointment,
+	appointmentAdult,
+	appointmentSlot,
+	appointmentStudent,
+	building,
+	family,
+	place,
+	slot,
+	student
+} from '../database/schema';
+import { fullName } from '../people/names';
+
+/** Who sits in a slot, for those at the school who may know. */
+export interface Seated {
+	readonly appointment: string;
+	readonly slot: string;
+	readonly family: string;
+	readonly familyLabel: string;
+	readonly standing: 'asked' | 'booked';
+	readonly students: readonly { readonly name: string; readonly classLabel: string }[];
+	readonly adults: readonly string[];
+	readonly place: {
+		readonly kind: 'room' | 'video' | 'telephone';
+		readonly name: string;
+		readonly building: string | null;
+		readonly link: string | null;
+	};
+}
+
+/** The standing appointments in the slots that the condition (on `slot`) picks, with their people. */
+export async function readSeated(db: Reader, condition: SQL): Promise<Seated[]> {
+	const rows = await db
+		.select({ appointment, slot: slot.id, label: family.label, place, building: building.name })
+		.from(slot)
+		.innerJoin(appointmentSlot, eq(appointmentSlot.slotId, slot.id))
+		.innerJoin(appointment, eq(appointment.id, appointmentSlot.appointmentId))
+		.innerJoin(family, eq(family.id, appointment.familyId))
+		.innerJoin(place, eq(place.id, appointment.placeId))
+		.leftJoin(building, eq(building.id, place.buildingId))
+		.where(and(condition, inArray(appointment.standing, ['asked', 'booked'])))
+		.orderBy(asc(slot.startsAt));
+	if (rows.length === 0) return [];
+	const ids = rows.map(({ appointment }) => appointment.id);
+	const [students, adults] = await Promise.all([
+		db
+			.select({ id: appointmentStudent.appointmentId, label: appointmentStudent.classLabel, student })
+			.from(appointmentStudent)
+			.innerJoin(student, eq(student.id, appointmentStudent.studentId))
+			.where(inArray(appointmentStudent.appointmentId, ids))
+			.orderBy(asc(student.id)),
+		db
+			.select({ id: appointmentAdult.appointmentId, adult })
+			.from(appointmentAdult)
+			.innerJoin(adult, eq(adult.id, appointmentAdult.adultId))
+			.where(inArray(appointmentAdult.appointmentId, ids))
+			.orderBy(asc(adult.id))
+	]);
+	const studentsOf = groupBy(students, ({ id }) => id);
+	const adultsOf = groupBy(adults, ({ id }) => id);
+	return rows.map(({ appointment, slot, label, place, building }) => ({
+		appointment: appointment.id,
+		slot,
+		family: appointment.familyId,
+		familyLabel: label ?? '',
+		standing: appointment.standing === 'asked' ? 'asked' : 'booked',
+		students: (studentsOf.get(appointment.id) ?? []).map(({ student, label }) => ({
+			name: fullName(student),
+			classLabel: label
+		})),
+		adults: (adultsOf.get(appointment.id) ?? []).map(({ adult }) => fullName(adult)),
+		place: { kind: place.kind, name: place.name, building, link: place.link }
+	}));
+}

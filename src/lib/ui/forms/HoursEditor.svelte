@@ -1,0 +1,122 @@
+<script lang="ts">
+	import { Plus, X } from '@lucide/svelte';
+	import { faultsOfHours, sittingsOf } from '$lib/core/slots/series';
+	import { slotGrid, type Division } from '$lib/core/slots/slot-grid';
+	import { addDays, isLocalDate } from '$lib/core/time/local-time';
+	import { m } from '$lib/paraglide/messages';
+	import { completeHours, hoursFaultText, type HoursRow } from './hours-rows';
+	import TimeInput from './TimeInput.svelte';
+
+	/** Dates and stretches, with the number of slots counted while typing. */
+	let {
+		rows = $bindable(),
+		division,
+		zone,
+		today
+	}: { rows: HoursRow[]; division: Division; zone: string; today: string } = $props();
+
+	const isDivisible = $derived(
+		Number.isInteger(division.slotMinutes) && division.slotMinutes > 0 && division.gapMinutes >= 0
+	);
+	const faults = $derived.by(() => {
+		const whole = completeHours(rows);
+		if (!isDivisible) return new Map<HoursRow, string>();
+		const order = rows.filter((row) => completeHours([row]).length);
+		return new Map(
+			faultsOfHours(whole, division, zone).map(({ index, code }) => [
+				order[index]!,
+				hoursFaultText(code)
+			])
+		);
+	});
+	const counts = $derived(
+		rows.map((row) => {
+			const [hours] = completeHours([row]);
+			if (!hours || !isDivisible || hours.end <= hours.start) return null;
+			return slotGrid(hours, division);
+		})
+	);
+	const total = $derived(
+		isDivisible && faults.size === 0
+			? sittingsOf({ hours: completeHours(rows), breaks: [] }).reduce(
+					(sum, sitting) => sum + slotGrid(sitting, division).slots.length,
+					0
+				)
+			: null
+	);
+
+	function add() {
+		const last = rows.at(-1);
+		rows.push(
+			last && isLocalDate(last.date)
+				? { date: addDays(last.date, 1), start: last.start, end: last.end }
+				: { date: addDays(today, 14), start: 15 * 60 + 30, end: 19 * 60 + 30 }
+		);
+	}
+
+	/** An end that lies before the start was most likely meant for the afternoon. */
+	function afternoon(row: HoursRow): number | null {
+		const { start, end } = row;
+		if (start === null || end === null || end > start) return null;
+		const later = end + 12 * 60;
+		return later > start && later <= 24 * 60 ? later : null;
+	}
+</script>
+
+<div class="space-y-2">
+	{#each rows as row, index (row)}
+		{@const grid = counts[index]}
+		{@const fault = faults.get(row)}
+		{@const meant = afternoon(row)}
+		<div>
+			<div class="flex flex-wrap items-center gap-2">
+				<input
+					class="input w-40"
+					type="date"
+					bind:value={row.date}
+					aria-label={m.hours_date()}
+					aria-invalid={fault ? true : undefined}
+				/>
+				<TimeInput bind:value={row.start} label={m.hours_from()} invalid={!!fault} />
+				<span class="quiet" aria-hidden="true">–</span>
+				<TimeInput bind:value={row.end} label={m.hours_to()} invalid={!!fault} />
+				<span class="quiet min-w-44 text-small" aria-live="polite">
+					{#if grid && grid.remainder > 0}
+						{m.hours_count_remainder({ slots: grid.slots.length, minutes: grid.remainder })}
+					{:else if grid}
+						{m.hours_count({ slots: grid.slots.length })}
+					{/if}
+				</span>
+				<button
+					type="button"
+					class="btn btn-ghost btn-sm"
+					aria-label={m.hours_remove()}
+					onclick={() => rows.splice(index, 1)}
+				>
+					<X size={16} aria-hidden="true" />
+				</button>
+			</div>
+			{#if fault}
+				<p class="text-small text-error" role="alert">
+					{fault}
+					{#if meant !== null}
+						<button type="button" class="link" onclick={() => (row.end = meant)}>
+							{m.hours_meant({ hour: Math.floor(meant / 60) })}
+						</button>
+					{/if}
+				</p>
+			{:else if row.date && row.date < today}
+				<p class="text-small text-error" role="alert">{m.hours_past()}</p>
+			{/if}
+		</div>
+	{/each}
+</div>
+<div class="mt-3 flex items-center gap-4">
+	<button type="button" class="btn btn-sm" onclick={add}>
+		<Plus size={16} aria-hidden="true" />
+		{m.hours_add()}
+	</button>
+	{#if total !== null && rows.length > 0}
+		<output class="font-bold">{m.hours_total({ slots: total })}</output>
+	{/if}
+</div>

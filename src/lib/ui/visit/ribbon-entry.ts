@@ -1,0 +1,90 @@
+import type { FamilyProjection } from '$lib/core/conferences/family-projection';
+import { MINUTE } from '$lib/core/time/local-time';
+import { turnMinutes } from '$lib/core/visits/turn';
+import type { Visit } from '$lib/core/visits/visit-problem';
+import { REMOTE } from '$lib/core/conferences/travel';
+
+/** How one gets from an appointment to the next. */
+export interface Walk {
+	readonly kind: 'walk' | 'switch';
+	readonly minutes: number;
+	/** Where the walk leads. */
+	readonly to: string;
+}
+
+/** An appointment on the ribbon of a visit; times in milliseconds. */
+export interface RibbonEntry {
+	readonly id: string;
+	readonly date: string;
+	readonly start: number;
+	readonly end: number;
+	readonly desk: string;
+	readonly subject: string;
+	readonly place: string;
+	readonly placeKey: string;
+	readonly link: string | null;
+	readonly students: string;
+	/** Of the student, from 1 to 4. */
+	readonly ink: number;
+	walkFrom(before: RibbonEntry): Walk;
+}
+
+type Piece = Pick<RibbonEntry, 'id' | 'date' | 'start' | 'end' | 'link'> & {
+	readonly desk: string;
+	readonly place: string;
+	readonly students: readonly string[];
+};
+
+const INKS = 4;
+
+function entryOf(view: FamilyProjection, piece: Piece, placeName: (kind: string, name: string) => string): RibbonEntry {
+	const desk = view.desks.find(({ id }) => id === piece.desk);
+	const place = view.places.find(({ id }) => id === piece.place);
+	const placeKey = place?.key ?? REMOTE;
+	const turn = turnMinutes({ travel: view.travel, pause: 0 });
+	const first = view.students.findIndex(({ id }) => id === piece.students[0]);
+	return {
+		...piece,
+		desk: desk?.name ?? '',
+		subject: desk?.subject ?? '',
+		place: place ? placeName(place.kind, place.name) : '',
+		placeKey,
+		students: view.students
+			.filter(({ id }) => piece.students.includes(id))
+			.map(({ name }) => name)
+			.join(', '),
+		ink: (Math.max(0, first) % INKS) + 1,
+		walkFrom: (before) => ({
+			kind: [placeKey, before.placeKey].includes(REMOTE) ? 'switch' : 'walk',
+			minutes: turn(before.placeKey, placeKey),
+			to: place?.buildingName ?? place?.name ?? ''
+		})
+	};
+}
+
+/** What the family has booked. */
+export const bookedEntries = (
+	view: FamilyProjection,
+	placeName: (kind: string, name: string) => string
+): RibbonEntry[] => view.appointments.map((appointment) => entryOf(view, appointment, placeName));
+
+/** A suggested visit together with what is booked already, in order of time. */
+export function suggestedEntries(
+	view: FamilyProjection,
+	visit: Visit,
+	placeName: (kind: string, name: string) => string
+): RibbonEntry[] {
+	const students = new Map(view.wishes.map(({ id, student }) => [id, student]));
+	const slots = new Map(view.slots.map((slot) => [slot.id, slot]));
+	const placed = visit.placements.map(({ wish, slot }) => {
+		const { date, place } = slots.get(slot.id)!;
+		const piece = {
+			...{ id: slot.id, date, place, link: null, desk: slot.desk },
+			start: slot.start * MINUTE,
+			end: slot.end * MINUTE,
+			students: [students.get(wish)!]
+		};
+		return entryOf(view, piece, placeName);
+	});
+	return [...placed, ...bookedEntries(view, placeName)].sort((a, b) => a.start - b.start);
+}

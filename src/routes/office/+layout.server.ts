@@ -1,0 +1,13 @@
+import { error, redirect } from '@sveltejs/kit';
+import { may } from '$lib/core/permissions/may';
+import { m } from '$lib/paraglide/messages';
+import { readSchool } from '$lib/server/people/school';
+import type { LayoutServerLoad } from './$types';
+
+export const load: LayoutServerLoad = async ({ locals }) => {
+	const { account, app } = locals;
+	if (!account) redirect(303, '/sign-in');
+	if (!may(account, 'conference.see')) error(403, m.error_forbidden());
+	const school = await readSchool(app.db);
+	return { account: { name: account.name }, school: school?.name ?? '' };
+};

@@ -1,0 +1,16 @@
+import { datesOf, listConferences, phaseOfRow } from '$lib/server/conferences/read-conference';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = async ({ locals }) => {
+	const { db, clock } = locals.app;
+	const now = clock.now();
+	const rows = await listConferences(db);
+	return {
+		conferences: rows.map((row) => ({
+			address: row.address,
+			name: row.name,
+			dates: datesOf(row),
+			phase: phaseOfRow(row, now)
+		}))
+	};
+};

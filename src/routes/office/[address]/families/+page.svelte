@@ -1,0 +1,68 @@
+<script lang="ts">
+	import { m } from '$lib/paraglide/messages';
+	import Seat from '$lib/ui/chairs/Seat.svelte';
+	import { dateText, timeText } from '$lib/ui/format/when';
+	import CopyLink from '$lib/ui/office/CopyLink.svelte';
+
+	let { data } = $props();
+
+	const zone = $derived(data.conference.timeZone);
+	const booked = $derived(data.families.filter(({ placed }) => placed > 0).length);
+</script>
+
+<svelte:head><title>{m.station_families()} · {data.conference.name}</title></svelte:head>
+
+<div class="p-6">
+	<h1 class="text-hour">{m.station_families()}</h1>
+	<p class="quiet mb-6">{m.families_count({ booked, all: data.families.length })}</p>
+	<table class="table">
+		<thead>
+			<tr>
+				<th scope="col">{m.families_family()}</th>
+				<th scope="col">{m.families_students()}</th>
+				<th scope="col">{m.families_booked()}</th>
+				<th scope="col">{m.families_visit()}</th>
+				<th scope="col">{m.families_links()}</th>
+			</tr>
+		</thead>
+		<tbody>
+			{#each data.families as family (family.id)}
+				<tr>
+					<th scope="row" class="text-body">{family.label}</th>
+					<td>
+						{#each family.students as student (student.name)}
+							<span class="block">
+								{student.name} <span class="quiet text-small">{student.yearGroup}</span>
+							</span>
+						{/each}
+					</td>
+					<td>
+						<span class="flex items-center" role="img" aria-label={m.families_placed({ placed: family.placed, wished: family.wished })}>
+							{#each { length: family.wished }, index (index)}
+								<Seat state={index < family.placed ? 'booked' : 'free'} size={22} />
+							{/each}
+						</span>
+					</td>
+					<td>
+						{#if family.visit}
+							{dateText(family.visit.start, zone)}<br />
+							{timeText(family.visit.start, zone)}–{timeText(family.visit.end, zone)}
+						{:else}
+							<span class="quiet">{m.families_not_yet()}</span>
+						{/if}
+					</td>
+					<td>
+						{#each family.adults as adult (adult.name)}
+							<span class="flex items-center justify-between gap-2">
+								{adult.name}
+								{#if adult.link}<CopyLink link={adult.link} name={adult.name} />{/if}
+							</span>
+						{/each}
+					</td>
+				</tr>
+			{:else}
+				<tr><td colspan="5">{m.families_none()}</td></tr>
+			{/each}
+		</tbody>
+	</table>
+</div>

@@ -1,0 +1,43 @@
+import { error, fail, redirect } from '@sveltejs/kit';
+import { message, setError, superValidate } from 'sveltekit-superforms';
+import { zod4 } from 'sveltekit-superforms/adapters';
+import { z } from 'zod';
+import { isTimeZone } from '$lib/core/time/local-time';
+import { m } from '$lib/paraglide/messages';
+import { hasOrganiser } from '$lib/server/accounts/accounts';
+import { isSetUpCode, setUpSchool } from '$lib/server/accounts/set-up';
+import { setSessionCookies } from '$lib/server/web/cookies';
+import type { Actions, PageServerLoad } from './$types';
+
+const schema = z.object({
+	code: z.string().trim().min(1, { error: () => m.set_up_code_missing() }),
+	school: z.string().trim().min(1, { error: () => m.set_up_school_missing() }).max(120),
+	timeZone: z.string().refine(isTimeZone, { error: () => m.zone_unknown() }),
+	name: z.string().trim().min(1, { error: () => m.name_missing() }).max(120),
+	email: z.email({ error: () => m.email_wrong() }),
+	password: z.string().min(10, { error: () => m.password_short() }).max(128)
+});
+
+export const load: PageServerLoad = async ({ locals }) => {
+	if (await hasOrganiser(locals.app.db)) error(404, m.error_not_found());
+	return { form: await superValidate(zod4(schema)) };
+};
+
+export const actions: Actions = {
+	default: async ({ request, locals, cookies }) => {
+		const { app } = locals;
+		const form = await superValidate(request, zod4(schema));
+		if (!form.valid) return fail(400, { form });
+		const { code, school, timeZone, name, email, password } = form.data;
+		const answer = await app.accounts.limited('set-up', async () =>
+			isSetUpCode(app.config.key, code) ? 'right' : null
+		);
+		if (answer === 'too-often') return message(form, m.sign_in_too_often(), { status: 429 });
+		if (answer === 'wrong') return setError(form, 'code', m.set_up_code_wrong());
+		const done = await setUpSchool(app, { school, timeZone, organiser: { name, email, password } });
+		if (!done) error(404, m.error_not_found());
+		const signedIn = await app.accounts.signIn(email, password);
+		if (signedIn.ok) setSessionCookies(cookies, app.config.origin, signedIn.cookies);
+		redirect(303, '/office');
+	}
+};

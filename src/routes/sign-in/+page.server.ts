@@ -1,0 +1,35 @@
+import { fail, redirect } from '@sveltejs/kit';
+import { message, superValidate } from 'sveltekit-superforms';
+import { zod4 } from 'sveltekit-superforms/adapters';
+import { z } from 'zod';
+import { m } from '$lib/paraglide/messages';
+import { readSchool } from '$lib/server/people/school';
+import { setSessionCookies } from '$lib/server/web/cookies';
+import type { Actions, PageServerLoad } from './$types';
+
+const schema = z.object({
+	email: z.string().trim().min(1, { error: () => m.email_wrong() }),
+	password: z.string().min(1, { error: () => m.password_missing() })
+});
+
+export const load: PageServerLoad = async ({ locals }) => {
+	if (locals.account) redirect(303, '/office');
+	const school = await readSchool(locals.app.db);
+	return { form: await superValidate(zod4(schema)), school: school?.name };
+};
+
+export const actions: Actions = {
+	default: async ({ request, locals, cookies }) => {
+		const form = await superValidate(request, zod4(schema));
+		if (!form.valid) return fail(400, { form });
+		const { accounts, config } = locals.app;
+		const result = await accounts.signIn(form.data.email, form.data.password);
+		form.data.password = '';
+		if (!result.ok)
+			return result.reason === 'wrong'
+				? message(form, m.sign_in_wrong(), { status: 400 })
+				: message(form, m.sign_in_too_often(), { status: 429 });
+		setSessionCookies(cookies, config.origin, result.cookies);
+		redirect(303, '/office');
+	}
+};

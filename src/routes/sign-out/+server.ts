@@ -1,0 +1,9 @@
+import { redirect } from '@sveltejs/kit';
+import { setSessionCookies } from '$lib/server/web/cookies';
+import type { RequestHandler } from './$types';
+
+export const POST: RequestHandler = async ({ locals, request, cookies }) => {
+	const { accounts, config } = locals.app;
+	setSessionCookies(cookies, config.origin, await accounts.signOut(request.headers));
+	redirect(303, '/sign-in');
+};

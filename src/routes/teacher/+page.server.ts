@@ -1,0 +1,16 @@
+import { error } from '@sveltejs/kit';
+import { m } from '$lib/paraglide/messages';
+import { teacherConferences } from '$lib/server/days/teacher-day';
+import { readSchool } from '$lib/server/people/school';
+import { personName } from '$lib/server/people/teachers';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = async ({ locals }) => {
+	const { app, teacher } = locals;
+	if (!teacher) error(404, m.link_unknown());
+	return {
+		school: (await readSchool(app.db))?.name ?? '',
+		name: await personName(app.db, teacher.person),
+		conferences: await teacherConferences(app, teacher, teacher.person)
+	};
+};

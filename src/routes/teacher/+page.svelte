@@ -1,0 +1,102 @@
+<script lang="ts">
+	import { invalidateAll } from '$app/navigation';
+	import { untrack } from 'svelte';
+	import type { DayLine } from '$lib/server/days/teacher-day';
+	import { m } from '$lib/paraglide/messages';
+	import ChairMark from '$lib/ui/chairs/ChairMark.svelte';
+	import Seat from '$lib/ui/chairs/Seat.svelte';
+	import { listText, localDateText, timeText } from '$lib/ui/format/when';
+	import { followSeats } from '$lib/ui/live/live-seats.svelte';
+
+	let { data } = $props();
+
+	for (const { id } of untrack(() => data.conferences))
+		followSeats(`/live/${id}`, ({ whole }) => {
+			if (!whole) void invalidateAll();
+		});
+
+	const counts = (lines: readonly DayLine[]) => ({
+		taken: lines.filter(({ seated }) => seated.length > 0).length,
+		all: lines.length
+	});
+</script>
+
+<svelte:head><title>{m.day_title()} · {data.school}</title></svelte:head>
+
+<div class="mx-auto max-w-2xl px-5 pb-12">
+	<header class="flex items-center gap-2 py-4 font-display font-semibold text-primary">
+		<ChairMark size={24} />
+		{data.school}
+	</header>
+	<main>
+		<h1 class="text-hour">{data.name}</h1>
+		{#each data.conferences as conference (conference.id)}
+			{@const next = conference.dates
+				.flatMap(({ lines }) => lines)
+				.find(({ end, seated }) => end > conference.now && seated.length > 0)}
+			<p class="quiet mb-6">{conference.name}</p>
+			{#if next}
+				<section class="mb-8 border-y border-base-300 py-4" aria-label={m.day_next()}>
+					<p class="quiet text-small">{m.day_next()}</p>
+					<p class="font-display text-[3rem] leading-tight font-semibold">
+						{timeText(next.start, conference.timeZone)}
+					</p>
+					{#each next.seated as seated (seated.appointment)}
+						<p class="text-title font-bold">{listText(seated.students.map(({ name }) => name))}</p>
+						<p>{listText(seated.adults)}</p>
+					{/each}
+				</section>
+			{/if}
+			{#each conference.dates as { date, lines } (date)}
+				{@const { taken, all } = counts(lines)}
+				<section class="mb-8">
+					<h2 class="text-title">{localDateText(date)}</h2>
+					<p class="quiet mb-2 text-small">{m.day_count({ taken, all })}</p>
+					<ol>
+						{#each lines as line (line.slot)}
+							<li class="line" class:over={line.end <= conference.now}>
+								<time class="font-display text-title font-semibold">
+									{timeText(line.start, conference.timeZone)}
+								</time>
+								<Seat state={line.seated.length ? 'booked' : 'free'} />
+								<div>
+									{#each line.seated as seated (seated.appointment)}
+										<strong class="block">
+											{seated.students.map(({ name, classLabel }) => `${name} (${classLabel})`).join(', ')}
+										</strong>
+										<span class="text-small">
+											{listText(seated.adults)} ·
+											{#if seated.place.link}
+												<a class="link" href={seated.place.link} rel="noreferrer">{m.place_video()}</a>
+											{:else}
+												{[seated.place.name, seated.place.building].filter(Boolean).join(', ')}
+											{/if}
+										</span>
+									{:else}
+										<span class="quiet">{m.seat_free()}</span>
+									{/each}
+								</div>
+							</li>
+						{/each}
+					</ol>
+				</section>
+			{/each}
+		{:else}
+			<p>{m.day_none()}</p>
+		{/each}
+	</main>
+</div>
+
+<style>
+	.line {
+		display: grid;
+		grid-template-columns: 4.5rem 2rem 1fr;
+		align-items: center;
+		min-block-size: 3rem;
+		padding-block: 0.25rem;
+		border-block-start: 1px solid var(--color-base-300);
+	}
+	.over {
+		opacity: 0.55;
+	}
+</style>

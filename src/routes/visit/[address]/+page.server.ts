@@ -1,0 +1,83 @@
+import { error, fail } from '@sveltejs/kit';
+import { z } from 'zod';
+import { familyVisitProblem } from '$lib/core/conferences/family-projection';
+import { suggestVisits } from '$lib/core/visits/suggest-visits';
+import { m } from '$lib/paraglide/messages';
+import { bookVisit } from '$lib/server/booking/book-visit';
+import { conferenceAt } from '$lib/server/conferences/read-conference';
+import { BusyError } from '$lib/server/database/transaction';
+import { readSchool } from '$lib/server/people/school';
+import { familyView } from '$lib/server/visits/family-view';
+import type { Actions, PageServerLoad } from './$types';
+
+const requestSchema = z.object({
+	family: z.uuid(),
+	key: z.uuid(),
+	appointments: z
+		.array(z.object({ slot: z.uuid(), wishes: z.array(z.uuid()).min(1).max(20) }))
+		.min(1)
+		.max(40),
+	/** What the family chose, for fresh suggestions when somebody was faster. */
+	choice: z.object({
+		wishes: z.array(z.uuid()).max(40),
+		windows: z.array(z.tuple([z.number(), z.number()])).max(40).optional()
+	})
+});
+
+async function visibleConference(locals: App.Locals, address: string) {
+	const { app, adult } = locals;
+	const conference = adult && (await conferenceAt(app.db, address));
+	if (!adult || !conference || conference.publishedAt === null || conference.withdrawnAt !== null)
+		error(404, m.link_unknown());
+	return { adult, conference };
+}
+
+export const load: PageServerLoad = async ({ locals, params, url }) => {
+	const { app } = locals;
+	const { adult, conference } = await visibleConference(locals, params.address);
+	const wanted = url.searchParams.get('family');
+	const family = adult.families.find((id) => id === wanted) ?? adult.families[0];
+	if (!family) error(404, m.link_unknown());
+	return {
+		school: (await readSchool(app.db))?.name ?? '',
+		view: await familyView(app, adult, conference.id, family),
+		families: adult.families,
+		now: app.clock.now()
+	};
+};
+
+export const actions: Actions = {
+	book: async ({ locals, params, request }) => {
+		const { app } = locals;
+		const { adult, conference } = await visibleConference(locals, params.address);
+		const text = (await request.formData()).get('request');
+		const read = requestSchema.safeParse(parseJson(text));
+		if (!read.success) return fail(400, { problem: 'unreadable' as const });
+		const { family, key, appointments, choice } = read.data;
+		if (!adult.families.includes(family)) error(404, m.link_unknown());
+		try {
+			const result = await bookVisit(app, adult, {
+				...{ conferenceId: conference.id, familyId: family, key },
+				appointments
+			});
+			if (result.ok) return { booked: result.appointments.length };
+			const view = await familyView(app, adult, conference.id, family);
+			return fail(409, {
+				problem: 'conflicts' as const,
+				conflicts: result.conflicts,
+				suggestions: suggestVisits(familyVisitProblem(view, choice))
+			});
+		} catch (failure) {
+			if (failure instanceof BusyError) return fail(503, { problem: 'busy' as const });
+			throw failure;
+		}
+	}
+};
+
+function parseJson(text: FormDataEntryValue | null): unknown {
+	try {
+		return JSON.parse(String(text));
+	} catch {
+		return null;
+	}
+}

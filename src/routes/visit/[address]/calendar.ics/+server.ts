@@ -1,0 +1,32 @@
+import { error } from '@sveltejs/kit';
+import { m } from '$lib/paraglide/messages';
+import { conferenceAt } from '$lib/server/conferences/read-conference';
+import { familyView } from '$lib/server/visits/family-view';
+import { visitCalendar } from '$lib/server/visits/visit-calendar';
+import type { RequestHandler } from './$types';
+
+export const GET: RequestHandler = async ({ locals, params, url }) => {
+	const { app, adult } = locals;
+	const conference = adult && (await conferenceAt(app.db, params.address));
+	const wanted = url.searchParams.get('family');
+	const family = adult?.families.find((id) => id === wanted) ?? adult?.families[0];
+	if (!adult || !conference || !family) error(404, m.link_unknown());
+	const view = await familyView(app, adult, conference.id, family);
+	const places = new Map(view.places.map((place) => [place.id, place]));
+	const placeText = (id: string) => {
+		const place = places.get(id);
+		if (place?.kind !== 'room') return m.place_video();
+		return [place.name, place.buildingName].filter(Boolean).join(', ');
+	};
+	const text = visitCalendar(view, app.clock.now(), {
+		summary: (desk, students) => m.calendar_summary({ desk, students }),
+		place: ({ place }) => placeText(place),
+		description: ({ link }) => (link ? m.calendar_door({ link }) : view.conference.words)
+	});
+	return new Response(text, {
+		headers: {
+			'content-type': 'text/calendar; charset=utf-8',
+			'content-disposition': `attachment; filename="${params.address}.ics"`
+		}
+	});
+};
