@@ -53,7 +53,7 @@ async function seedPeople(app: App): Promise<Map<string, string>> {
 	const { db, clock } = app;
 	const id = () => newId(clock);
 	return inTransaction(db, async (tx) => {
-		const [{ schoolYear }] = (await tx.select().from(schoolTable)) as [{ schoolYear: string }];
+		const [{ schoolYear } = { schoolYear: '' }] = await tx.select().from(schoolTable);
 		const buildings = new Map(
 			[...new Set(walks.flatMap(([from, to]) => [from, to]))].map((name) => [name, id()])
 		);

@@ -37,10 +37,11 @@ export function installDebian(packages, { before } = {}) {
 	if (!isRoot) refuse(`Missing: ${packages.join(', ')}. Install it as root with: ${command}`);
 	before?.();
 	say(`Installing ${packages.join(', ')} …`);
-	const options = /** @type {const} */ ({
+	/** @type {import('node:child_process').ExecFileSyncOptions} */
+	const options = {
 		stdio: ['ignore', 'ignore', 'inherit'],
 		env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }
-	});
+	};
 	execFileSync('apt-get', ['update', '-q'], options);
 	execFileSync('apt-get', command.split(' ').slice(1), options);
 }

@@ -1,7 +1,8 @@
 /** Who acts. An adult speaks for its families; a teacher for the desks it sits at. */
 export type Actor =
 	| { readonly kind: 'organiser' | 'helper' | 'front-door'; readonly account: string }
-	| { readonly kind: 'teacher' | 'interpreter'; readonly person: string }
+	| { readonly kind: 'teacher'; readonly person: string }
+	| { readonly kind: 'interpreter'; readonly person: string }
 	| { readonly kind: 'adult'; readonly adult: string; readonly families: readonly string[] }
 	| { readonly kind: 'system' };
 

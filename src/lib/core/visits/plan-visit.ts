@@ -1,4 +1,5 @@
 import { bestVisit, type Restriction } from './best-visit';
+import { compareSlots } from './candidates';
 import { EXACT_WISHES, type Visit, type VisitProblem } from './visit-problem';
 
 /**
@@ -16,23 +17,28 @@ export function planVisit(problem: VisitProblem, restriction: Restriction = {}):
 			b.weight - a.weight ||
 			(a.id < b.id ? -1 : 1)
 	);
-	let placed: Visit | null = null;
+	const rounds: Visit[] = [];
 	for (let from = 0; from < wanted.length; from += EXACT_WISHES) {
 		const wishes = wanted.slice(from, from + EXACT_WISHES);
-		const here = placing.filter((id) => wishes.some((wish) => wish.id === id));
-		const earlier: readonly Visit['placements'][number][] = placed?.placements ?? [];
-		const around = { ...problem, wishes, fixed: [...problem.fixed, ...earlier.map(({ slot }) => slot)] };
-		const round = bestVisit(around, { ...restriction, placing: here });
+		const earlier = rounds.flatMap(({ placements }) => placements).map(({ slot }) => slot);
+		const around = { ...problem, wishes, fixed: [...problem.fixed, ...earlier] };
+		const round = bestVisit(around, {
+			...restriction,
+			placing: placing.filter((id) => wishes.some((wish) => wish.id === id))
+		});
 		if (!round) return null;
-		placed = {
-			...round,
-			mustWeight: round.mustWeight + (placed?.mustWeight ?? 0),
-			weight: round.weight + (placed?.weight ?? 0),
-			placements: [...earlier, ...round.placements].sort(
-				(a, b) => a.slot.date - b.slot.date || a.slot.start - b.slot.start
-			),
-			exact: false
-		};
+		rounds.push(round);
 	}
-	return placed;
+	const sum = (weightOf: (visit: Visit) => number) =>
+		rounds.reduce((total, round) => total + weightOf(round), 0);
+	return {
+		// Each round counts what the earlier ones placed among what is fixed, so its times are the whole's.
+		...rounds.at(-1)!,
+		mustWeight: sum(({ mustWeight }) => mustWeight),
+		weight: sum(({ weight }) => weight),
+		placements: rounds
+			.flatMap(({ placements }) => placements)
+			.sort((a, b) => compareSlots(a.slot, b.slot)),
+		exact: false
+	};
 }

@@ -168,12 +168,10 @@ export function createAccounts(db: Database, sql: Sql, config: Config, clock: Cl
 		async create({ name, email, password, role }) {
 			const { internalAdapter, password: passwords } = await auth.$context;
 			const hash = await passwords.hash(password);
-			const user = await internalAdapter.createUser({
-				name,
-				email: email.trim().toLowerCase(),
-				emailVerified: true,
-				role
-			});
+			const user = await internalAdapter.createUser(
+				{ name, email: email.trim().toLowerCase(), emailVerified: true, role },
+				{ method: 'email-password' }
+			);
 			await internalAdapter.linkAccount({
 				userId: user.id,
 				providerId: 'credential',

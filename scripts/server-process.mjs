@@ -1,0 +1,43 @@
+// Starts the built server as a child whose pid is the server's own.
+import { spawn } from 'node:child_process';
+import { setTimeout as sleep } from 'node:timers/promises';
+import { projectRoot } from './project.mjs';
+
+/**
+ * @param {{ url: string, key: string, port: number, env?: NodeJS.ProcessEnv, output?: 'inherit' | 'ignore' | number }} options
+ */
+export async function startServer({ url, key, port, env = {}, output = 'ignore' }) {
+	const origin = `http://127.0.0.1:${port}`;
+	const child = spawn(process.execPath, ['build/index.js'], {
+		cwd: projectRoot,
+		stdio: ['ignore', output, output],
+		env: {
+			...process.env,
+			DATABASE_URL: url,
+			TEN_CHAIRS_KEY: key,
+			ORIGIN: origin,
+			HOST: '127.0.0.1',
+			PORT: String(port),
+			LOG_LEVEL: 'warn',
+			...env
+		}
+	});
+	const ended = new Promise((resolve) => child.once('exit', resolve));
+	for (let tries = 0; tries < 300; tries++) {
+		if (child.exitCode !== null) throw new Error('the server ended while it started');
+		const answer = await fetch(`${origin}/healthz`).catch(() => null);
+		if (answer?.ok)
+			return {
+				origin,
+				ended,
+				pid: child.pid,
+				async stop() {
+					child.kill('SIGTERM');
+					await ended;
+				}
+			};
+		await sleep(100);
+	}
+	child.kill('SIGKILL');
+	throw new Error('the server did not answer in time');
+}
