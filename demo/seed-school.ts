@@ -31,7 +31,6 @@ import { conference, desks, families, school, walks } from './gannet-cove';
 
 export const OFFICE_EMAIL = 'office@gannetcove.example';
 
-const DAY = 24 * 60 * 60 * 1000;
 const THURSDAY = 4;
 
 /** Fills an empty database with the demo school and its Winter Conferences. */
@@ -100,8 +99,7 @@ async function seedPeople(app: App): Promise<Map<string, string>> {
 }
 
 async function seedConference(app: App, organiser: Actor): Promise<string> {
-	const now = app.clock.now();
-	const today = localOf(now, school.timeZone).date;
+	const today = localOf(app.clock.now(), school.timeZone).date;
 	const untilThursday = (THURSDAY - weekday(today) + 7) % 7 || 7;
 	const thursday = addDays(today, untilThursday + 7);
 	const friday = addDays(thursday, 1);
@@ -113,8 +111,8 @@ async function seedConference(app: App, organiser: Actor): Promise<string> {
 	const made = await createConference(app, organiser, {
 		...{ name, words, slotMinutes, gapMinutes, hours },
 		timeZone: school.timeZone,
-		opensAt: now - 2 * DAY,
-		closesAt: eveningBefore(thursday)
+		opensAt: schoolTime(addDays(today, -2), 8),
+		closesAt: schoolTime(addDays(thursday, -1), 20)
 	});
 	if (!made.ok) throw new Error('the demo conference has faults');
 	for (const { teacher, subject, place } of desks)
@@ -129,9 +127,8 @@ async function seedConference(app: App, organiser: Actor): Promise<string> {
 	return made.id;
 }
 
-/** Booking ends at eight in the evening before. */
-function eveningBefore(date: string): number {
-	const instant = instantOf(addDays(date, -1), 20 * 60, school.timeZone);
+function schoolTime(date: string, hour: number): number {
+	const instant = instantOf(date, hour * 60, school.timeZone);
 	if (!instant.ok) throw new Error(instant.refusal);
 	return instant.epoch;
 }

@@ -1,11 +1,10 @@
 <script lang="ts">
 	import { invalidateAll } from '$app/navigation';
 	import { untrack } from 'svelte';
-	import type { DayLine } from '$lib/server/days/teacher-day';
 	import { m } from '$lib/paraglide/messages';
 	import ChairMark from '$lib/ui/chairs/ChairMark.svelte';
 	import Seat from '$lib/ui/chairs/Seat.svelte';
-	import { listText, localDateText, timeText } from '$lib/ui/format/when';
+	import { dateText, listText, localDateText, timeText } from '$lib/ui/format/when';
 	import { followSeats } from '$lib/ui/live/live-seats.svelte';
 
 	let { data } = $props();
@@ -15,7 +14,7 @@
 			if (!whole) void invalidateAll();
 		});
 
-	const counts = (lines: readonly DayLine[]) => ({
+	const counts = (lines: readonly { readonly seated: readonly unknown[] }[]) => ({
 		taken: lines.filter(({ seated }) => seated.length > 0).length,
 		all: lines.length
 	});
@@ -37,7 +36,7 @@
 			<p class="quiet mb-6">{conference.name}</p>
 			{#if next}
 				<section class="mb-8 border-y border-base-300 py-4" aria-label={m.day_next()}>
-					<p class="quiet text-small">{m.day_next()}</p>
+					<p class="quiet">{m.day_next()} · {dateText(next.start, conference.timeZone)}</p>
 					<p class="font-display text-[3rem] leading-tight font-semibold">
 						{timeText(next.start, conference.timeZone)}
 					</p>
@@ -64,7 +63,7 @@
 										<strong class="block">
 											{seated.students.map(({ name, classLabel }) => `${name} (${classLabel})`).join(', ')}
 										</strong>
-										<span class="text-small">
+										<span class="block text-small">
 											{listText(seated.adults)} ·
 											{#if seated.place.link}
 												<a class="link" href={seated.place.link} rel="noreferrer">{m.place_video()}</a>

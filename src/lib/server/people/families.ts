@@ -1,4 +1,4 @@
-import { and, asc, eq, isNull, sql } from 'drizzle-orm';
+import { and, asc, countDistinct, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { groupBy } from '../../core/group-by';
 import { may, type Actor } from '../../core/permissions/may';
 import type { App } from '../app';
@@ -53,13 +53,18 @@ export async function listFamilies(
 		db
 			.select({
 				familyId: wish.familyId,
-				wished: sql<number>`count(*)::int`,
-				placed: sql<number>`count(*) filter (where exists (
-					select from ${appointmentWish} join ${appointment} on ${appointment.id} = ${appointmentWish.appointmentId}
-					where ${appointmentWish.wishId} = ${wish.id} and ${appointment.standing} in ('asked', 'booked')
-				))::int`
+				wished: countDistinct(wish.id),
+				placed: sql<number>`count(distinct ${wish.id}) filter (where ${appointment.id} is not null)::int`
 			})
 			.from(wish)
+			.leftJoin(appointmentWish, eq(appointmentWish.wishId, wish.id))
+			.leftJoin(
+				appointment,
+				and(
+					eq(appointment.id, appointmentWish.appointmentId),
+					inArray(appointment.standing, ['asked', 'booked'])
+				)
+			)
 			.where(eq(wish.conferenceId, conferenceId))
 			.groupBy(wish.familyId),
 		db
@@ -72,7 +77,7 @@ export async function listFamilies(
 			.where(
 				and(
 					eq(appointment.conferenceId, conferenceId),
-					sql`${appointment.standing} in ('asked', 'booked')`
+					inArray(appointment.standing, ['asked', 'booked'])
 				)
 			)
 			.groupBy(appointment.familyId)

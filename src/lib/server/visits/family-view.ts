@@ -19,6 +19,7 @@ import {
 	appointment,
 	appointmentStudent,
 	appointmentWish,
+	desk,
 	familyStudent,
 	place,
 	student,
@@ -96,8 +97,9 @@ async function wishesOf(
 		.select({ wish, desk: wishDesk.deskId })
 		.from(wish)
 		.innerJoin(wishDesk, eq(wishDesk.wishId, wish.id))
+		.innerJoin(desk, eq(desk.id, wishDesk.deskId))
 		.where(and(eq(wish.conferenceId, conferenceId), eq(wish.familyId, familyId)))
-		.orderBy(asc(wish.id), asc(wishDesk.rank));
+		.orderBy(asc(wish.studentId), asc(desk.number), asc(wishDesk.rank));
 	const served = await db
 		.select({ id: appointmentWish.wishId })
 		.from(appointmentWish)

@@ -35,6 +35,10 @@ export function localDateText(date: string, width: 'long' | 'short' = 'long'): s
 	);
 }
 
+/** A local date's day of the week: `Thu`. */
+export const weekdayText = (date: string): string =>
+	format('UTC', { weekday: 'short' }).format(Date.parse(`${date}T12:00:00Z`));
+
 /** Names in a row: `Leila and Tomas`. */
 export const listText = (names: readonly string[]): string =>
 	new Intl.ListFormat(formatLocale(), { type: 'conjunction' }).format(names);

@@ -4,6 +4,7 @@
 	import { slotGrid, type Division } from '$lib/core/slots/slot-grid';
 	import { addDays, isLocalDate } from '$lib/core/time/local-time';
 	import { m } from '$lib/paraglide/messages';
+	import { weekdayText } from '../format/when';
 	import { completeHours, hoursFaultText, type HoursRow } from './hours-rows';
 	import TimeInput from './TimeInput.svelte';
 
@@ -70,6 +71,7 @@
 		{@const meant = afternoon(row)}
 		<div>
 			<div class="flex flex-wrap items-center gap-2">
+				<span class="quiet w-8 text-small">{isLocalDate(row.date) ? weekdayText(row.date) : ''}</span>
 				<input
 					class="input w-40"
 					type="date"

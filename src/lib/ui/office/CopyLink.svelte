@@ -2,8 +2,8 @@
 	import { Check, Link } from '@lucide/svelte';
 	import { m } from '$lib/paraglide/messages';
 
-	/** Copies a private link; the name says whose it is. */
-	let { link, name }: { link: string; name: string } = $props();
+	/** Copies a private link; the name says whose it is. Brief: the sign alone. */
+	let { link, name, brief = false }: { link: string; name: string; brief?: boolean } = $props();
 
 	let copied = $state(false);
 
@@ -25,6 +25,7 @@
 	{#if copied}
 		<Check size={14} aria-hidden="true" /> <span role="status">{m.link_copied()}</span>
 	{:else}
-		<Link size={14} aria-hidden="true" /> {m.link_copy()}
+		<Link size={14} aria-hidden="true" />
+		{#if !brief}{m.link_copy()}{/if}
 	{/if}
 </button>

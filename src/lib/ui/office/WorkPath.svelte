@@ -21,7 +21,7 @@
 			<li class={standing} class:here={here === key}>
 				<a {href} aria-current={here === key ? 'page' : undefined}>
 					<strong class="block">{name}</strong>
-					<span class="quiet text-small">{note}</span>
+					<span class="quiet block text-small">{note}</span>
 				</a>
 			</li>
 		{/each}
@@ -55,7 +55,7 @@
 		background: var(--color-error);
 		border-color: var(--color-error);
 	}
-	a {
+	.path a {
 		display: block;
 		padding: 0.375rem 0.5rem 0.375rem 1.125rem;
 	}

@@ -15,6 +15,8 @@ export interface AxisPart extends Stretch {
 /** One date's time laid out from left to right, with breaks squeezed. */
 export interface TimeAxis {
 	readonly parts: readonly AxisPart[];
+	/** Where the squeezed breaks lie, from 0 to 1. */
+	readonly breaks: readonly { readonly from: number; readonly to: number }[];
 	/** Drawn length in milliseconds. */
 	readonly length: number;
 	/** Where an instant lies, from 0 to 1. */
@@ -46,6 +48,10 @@ export function timeAxis(stretches: readonly Stretch[]): TimeAxis {
 	}
 	return {
 		parts,
+		breaks: parts.slice(1).map(({ offset }) => ({
+			from: (offset - BREAK_WIDTH) / length,
+			to: offset / length
+		})),
 		length,
 		marks,
 		at: (epoch) => {

@@ -14,6 +14,8 @@
 	);
 	/** A longer wait is drawn as long as this many minutes, with a sign that the line is cut. */
 	const LONGEST_DRAWN = 24;
+	/** A shorter wait has no room for words of its own. */
+	const SHORTEST_WORDED = 5;
 
 	const days = $derived(
 		[...groupBy(entries, ({ date }) => date)].map(([date, own]) => ({
@@ -35,7 +37,7 @@
 
 {#each days as { date, rows } (date)}
 	<section class="mb-6">
-		<h3 class="mb-2 text-title">{localDateText(date)}</h3>
+		{#if days.length > 1}<h3 class="mb-2 text-title">{localDateText(date)}</h3>{/if}
 		<ol class="ribbon">
 			{#each rows as { entry, wait, walk } (entry.id)}
 				{#if wait > 0}
@@ -44,7 +46,7 @@
 						class:cut={wait > LONGEST_DRAWN}
 						style:block-size="{Math.min(wait, LONGEST_DRAWN) * scale}px"
 					>
-						{#if wait >= 4 || (walk && walk.minutes > 0)}
+						{#if wait >= SHORTEST_WORDED}
 							<span class="quiet text-small">{turnText(wait, walk)}</span>
 						{/if}
 					</li>
@@ -60,7 +62,12 @@
 					<div class="card-of-appointment">
 						<div class="min-w-0">
 							<strong class="block">{entry.desk}</strong>
-							<span class="quiet text-small">{entry.subject} · {entry.place}</span>
+							<span class="quiet block text-small">
+								{[entry.subject, entry.place].filter(Boolean).join(' · ')}
+								{#if walk && walk.minutes > 0 && wait < SHORTEST_WORDED}
+									· {m.ribbon_walk({ walk: walk.minutes })}
+								{/if}
+							</span>
 							{#if entry.link}
 								<a class="link block text-small" href={entry.link} rel="noreferrer">{m.ribbon_door()}</a>
 							{/if}

@@ -37,6 +37,9 @@ type Piece = Pick<RibbonEntry, 'id' | 'date' | 'start' | 'end' | 'link'> & {
 
 const INKS = 4;
 
+/** The ink of a family's student, by its place in the list of students. */
+export const studentInk = (index: number): number => (Math.max(0, index) % INKS) + 1;
+
 function entryOf(view: FamilyProjection, piece: Piece, placeName: (kind: string, name: string) => string): RibbonEntry {
 	const desk = view.desks.find(({ id }) => id === piece.desk);
 	const place = view.places.find(({ id }) => id === piece.place);
@@ -53,7 +56,7 @@ function entryOf(view: FamilyProjection, piece: Piece, placeName: (kind: string,
 			.filter(({ id }) => piece.students.includes(id))
 			.map(({ name }) => name)
 			.join(', '),
-		ink: (Math.max(0, first) % INKS) + 1,
+		ink: studentInk(first),
 		walkFrom: (before) => ({
 			kind: [placeKey, before.placeKey].includes(REMOTE) ? 'switch' : 'walk',
 			minutes: turn(before.placeKey, placeKey),

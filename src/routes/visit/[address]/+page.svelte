@@ -12,7 +12,7 @@
 	import { dateText, listText, localDateText, momentText, timeText } from '$lib/ui/format/when';
 	import { followSeats } from '$lib/ui/live/live-seats.svelte';
 	import { suggestInWorker } from '$lib/ui/visit/planner';
-	import { bookedEntries, suggestedEntries } from '$lib/ui/visit/ribbon-entry';
+	import { bookedEntries, studentInk, suggestedEntries } from '$lib/ui/visit/ribbon-entry';
 	import SuggestionTabs from '$lib/ui/visit/SuggestionTabs.svelte';
 	import { conflictText, notBookableText, placeText, unplacedText, visitHeadline } from '$lib/ui/visit/words';
 	import VisitRibbon from '$lib/ui/visit/VisitRibbon.svelte';
@@ -38,6 +38,15 @@
 	});
 
 	const open = $derived(current.wishes.filter(({ placed }) => !placed));
+	const wishesByStudent = $derived(
+		view.students
+			.map((student, index) => ({
+				student,
+				ink: studentInk(index),
+				wishes: open.filter((wish) => wish.student === student.id)
+			}))
+			.filter(({ wishes }) => wishes.length > 0)
+	);
 	let unticked = $state<string[]>([]);
 	let chosenWindows = $state<number[]>([]);
 	const step = $derived(page.state.step ?? (view.appointments.length ? undefined : 'whom'));
@@ -48,6 +57,10 @@
 			? { windows: chosenWindows.map((index) => [windows[index]!.start, windows[index]!.end] as const) }
 			: {})
 	});
+
+	const chosenDesks = $derived(
+		new Set(open.filter(({ id }) => choice.wishes.includes(id)).map(({ desks }) => desks[0]))
+	);
 
 	let plans = $state.raw<Suggestions | null>(null);
 	let picked = $state(0);
@@ -106,7 +119,7 @@
 
 <svelte:head><title>{view.conference.name} · {data.school}</title></svelte:head>
 
-<div class="mx-auto flex min-h-dvh max-w-xl flex-col px-5 pb-8">
+<div class="mx-auto flex min-h-dvh max-w-xl flex-col px-5 pb-4">
 	<header class="flex items-center gap-2 py-4 font-display font-semibold text-primary">
 		<ChairMark size={24} />
 		{data.school}
@@ -130,7 +143,9 @@
 	{#if step === undefined}
 		<main>
 			<h1 class="text-hour">{m.booked_title()}</h1>
-			<p class="quiet mb-6">{view.conference.name}</p>
+			<p class="quiet mb-6">
+				{view.conference.name} · {listText([...new Set(view.appointments.map(({ date }) => date))].map((date) => localDateText(date)))}
+			</p>
 			{#if form && 'booked' in form}
 				<p class="mb-4 flex items-center gap-2 font-bold text-primary" role="status">
 					<Check size={20} aria-hidden="true" />
@@ -139,7 +154,7 @@
 			{/if}
 			<VisitRibbon entries={bookedEntries(view, placeText)} {zone} />
 			<a
-				class="btn btn-block no-print"
+				class="btn btn-block btn-outline no-print"
 				href="/visit/{view.conference.address}/calendar.ics?family={view.family}"
 				download
 			>
@@ -169,14 +184,18 @@
 		<main class="flex grow flex-col">
 			<h1 class="text-hour">{view.conference.name}</h1>
 			<p class="quiet mb-4">{listText(view.dates.map((date) => localDateText(date)))}</p>
-			{#if view.conference.words}<p class="mb-6">{view.conference.words}</p>{/if}
+			{#if view.conference.words}<p class="mb-3">{view.conference.words}</p>{/if}
+			{#if view.conference.closesAt !== null}
+				<p class="quiet mb-6 text-small">
+					{m.visit_closes({ moment: momentText(view.conference.closesAt, zone) })}
+				</p>
+			{/if}
 			<h2 class="mb-2 text-title">{m.whom_title()}</h2>
-			{#each [...groupBy(open, ({ student }) => student)] as [id, wishes], index (id)}
-				{@const student = students.get(id)}
-				<fieldset class="mb-4" style:--ink="var(--color-student-{(index % 4) + 1})">
+			{#each wishesByStudent as { student, wishes, ink } (student.id)}
+				<fieldset class="mb-4" style:--ink="var(--color-student-{ink})">
 					<legend class="mb-1 font-bold" style:color="var(--ink)">
-						{student?.name}
-						<span class="quiet text-small font-normal">{student?.classLabel}</span>
+						{student.name}
+						<span class="quiet text-small font-normal">{student.classLabel}</span>
 					</legend>
 					{#each wishes as wish (wish.id)}
 						{@const desk = desks.get(wish.desks[0] ?? '')}
@@ -189,7 +208,7 @@
 							/>
 							<span>
 								<strong class="block">{desk?.name}</strong>
-								<span class="quiet text-small">{desk?.subject}</span>
+								<span class="quiet block text-small">{desk?.subject}</span>
 							</span>
 							{#if wish.askedByTeacher}
 								<span class="ms-auto text-small font-bold text-error">{m.whom_asked()}</span>
@@ -206,7 +225,7 @@
 					disabled={choice.wishes.length === 0}
 					onclick={() => go('when')}
 				>
-					{m.whom_next({ count: choice.wishes.length })}
+					{m.whom_next({ count: chosenDesks.size })}
 				</button>
 			</div>
 		</main>
@@ -264,7 +283,7 @@
 					{/each}
 				</ul>
 				<div class="thumb">
-					<button class="btn btn-block btn-lg" onclick={() => go('when')}>{m.visit_other_times()}</button>
+					<button class="btn btn-block btn-outline btn-lg" onclick={() => go('when')}>{m.visit_other_times()}</button>
 				</div>
 			{:else}
 				<h1 class="text-hour" aria-live="polite">{visitHeadline(entries)}</h1>
@@ -329,12 +348,6 @@
 			{/if}
 		</main>
 	{/if}
-
-	<footer class="quiet mt-8 text-small">
-		{#if view.conference.closesAt !== null && view.notBookable === null}
-			{m.visit_closes({ moment: momentText(view.conference.closesAt, zone) })}
-		{/if}
-	</footer>
 </div>
 
 <style>

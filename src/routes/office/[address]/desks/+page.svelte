@@ -56,9 +56,12 @@
 				{#each data.desks as desk (desk.id)}
 					<div class="row">
 						<div>
-							<a class="font-bold hover:underline" href="{base}/{desk.id}">
-								<span class="quiet me-1 text-small font-normal">{desk.number}</span>{desk.name}
-							</a>
+							<div class="flex items-center justify-between gap-2">
+								<a class="font-bold hover:underline" href="{base}/{desk.id}">
+									<span class="quiet me-1 text-small font-normal">{desk.number}</span>{desk.name}
+								</a>
+								{#if desk.link}<CopyLink link={desk.link} name={desk.name} brief />{/if}
+							</div>
 							<span class="quiet block text-small">
 								{desk.subject} · {placeText(desk.place.kind, desk.place.name)}
 								{#if !desk.followsConference}· {m.desk_hours_own()}{/if}
@@ -66,7 +69,6 @@
 							{#if desk.toSettle}
 								<span class="block text-small text-error">{m.desks_to_settle({ count: desk.toSettle })}</span>
 							{/if}
-							{#if desk.link}<CopyLink link={desk.link} name={desk.name} />{/if}
 						</div>
 						{#each axes as { date, axis } (date)}
 							{@const slots = desk.slots.filter((slot) => slot.date === date)}
@@ -115,7 +117,7 @@
 <style>
 	.row {
 		display: grid;
-		grid-template-columns: 13rem repeat(var(--dates), minmax(16rem, 1fr));
+		grid-template-columns: 15rem repeat(var(--dates), minmax(16rem, 1fr));
 		gap: 1.5rem;
 		align-items: center;
 		padding-block: 0.5rem;

@@ -127,7 +127,7 @@
 					<span></span>
 					<div class="track">
 						{#each axis.marks as mark (mark)}
-							<span class="time" style:inset-inline-start="{axis.at(mark) * 100}%">
+							<span class="time font-display" style:inset-inline-start="{axis.at(mark) * 100}%">
 								{timeText(mark, zone)}
 							</span>
 						{/each}
@@ -142,8 +142,12 @@
 							</span>
 						</div>
 						<div class="track" role="group" aria-label={desk.name}>
-							{#each axis.parts.slice(1) as part (part.start)}
-								<span class="break" style:inset-inline-start="{axis.at(part.start) * 100}%"></span>
+							{#each axis.breaks as gap (gap.from)}
+								<span
+									class="break"
+									style:inset-inline-start="{gap.from * 100}%"
+									style:inline-size="{(gap.to - gap.from) * 100}%"
+								></span>
 							{/each}
 							{#each desk.seats as seat, index (seat.slot)}
 								<button
@@ -158,7 +162,7 @@
 									onclick={() => (picked = seat.slot)}
 									onkeydown={(event) => walk(event, row, index)}
 								>
-									<Seat state={seat.state} />
+									<Seat state={seat.state} size={30} />
 								</button>
 							{/each}
 						</div>
@@ -240,7 +244,7 @@
 	}
 	.board {
 		position: relative;
-		--desk: 9.5rem;
+		--desk: 12rem;
 	}
 	.row {
 		display: grid;
@@ -266,9 +270,10 @@
 	.break {
 		position: absolute;
 		inset-block: 0;
-		inline-size: 1px;
-		background: var(--color-base-300);
-		margin-inline-start: -1.25%;
+		background: repeating-linear-gradient(
+			var(--color-base-200) 0 3px,
+			transparent 3px 6px
+		);
 	}
 	.seat {
 		position: absolute;

@@ -1,0 +1,25 @@
+import { fileURLToPath } from 'node:url';
+import { defineConfig } from 'vitest/config';
+
+const alias = { $lib: fileURLToPath(new URL('./src/lib', import.meta.url)) };
+
+export default defineConfig({
+	test: {
+		projects: [
+			{ resolve: { alias }, test: { name: 'core', include: ['tests/core/**/*.test.ts'] } },
+			{
+				resolve: { alias },
+				test: {
+					name: 'server',
+					include: ['tests/server/**/*.test.ts'],
+					testTimeout: 60_000,
+					hookTimeout: 60_000
+				}
+			},
+			{
+				resolve: { alias },
+				test: { name: 'project', include: ['tests/project/**/*.test.ts'], testTimeout: 120_000 }
+			}
+		]
+	}
+});
