@@ -9,26 +9,32 @@ module.exports = {
 			comment: 'The computation knows no framework, no database and no Node module.',
 			severity: 'error',
 			from: { path: layer('core') },
-			to: { path: '.', pathNot: [layer('core'), 'node_modules/(zod|temporal-polyfill)/'] }
+			to: { path: '.', pathNot: [layer('core'), 'node_modules/(zod|temporal-polyfill)/'] },
 		},
 		{
 			name: 'server-below-routes-and-beside-ui',
 			severity: 'error',
 			from: { path: layer('server') },
-			to: { path: [layer('ui'), '^(tests/fixtures/directions/)?src/(routes|hooks)'] }
+			to: { path: [layer('ui'), '^(tests/fixtures/directions/)?src/(routes|hooks)'] },
 		},
 		{
 			name: 'ui-knows-no-server-and-no-route',
 			severity: 'error',
 			from: { path: layer('ui') },
-			to: { path: [layer('server'), '^(tests/fixtures/directions/)?src/(routes|hooks)', 'node_modules/@sveltejs/kit/'] }
+			to: {
+				path: [
+					layer('server'),
+					'^(tests/fixtures/directions/)?src/(routes|hooks)',
+					'node_modules/@sveltejs/kit/',
+				],
+			},
 		},
 		{
 			name: 'no-circles',
 			severity: 'error',
 			from: {},
-			to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } }
-		}
+			to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } },
+		},
 	],
 	options: {
 		doNotFollow: { path: 'node_modules' },
@@ -38,8 +44,8 @@ module.exports = {
 		enhancedResolveOptions: {
 			exportsFields: ['exports'],
 			conditionNames: ['import', 'svelte', 'node', 'default'],
-			extensions: ['.ts', '.js', '.mjs', '.svelte']
+			extensions: ['.ts', '.js', '.mjs', '.svelte'],
 		},
-		builtInModules: { add: ['$app', '$env'] }
-	}
+		builtInModules: { add: ['$app', '$env'] },
+	},
 };

@@ -3,5 +3,5 @@ import { defineConfig } from 'drizzle-kit';
 export default defineConfig({
 	dialect: 'postgresql',
 	schema: './src/lib/server/database/schema/index.ts',
-	out: './migrations'
+	out: './migrations',
 });

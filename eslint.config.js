@@ -6,7 +6,16 @@ import ts from 'typescript-eslint';
 import svelteConfig from './svelte.config.js';
 
 export default ts.config(
-	{ ignores: ['build/', '.svelte-kit/', '.data/', 'src/lib/paraglide/', 'test-results/', 'tests/fixtures/'] },
+	{
+		ignores: [
+			'build/',
+			'.svelte-kit/',
+			'.data/',
+			'src/lib/paraglide/',
+			'test-results/',
+			'tests/fixtures/',
+		],
+	},
 	js.configs.recommended,
 	...ts.configs.recommended,
 	...svelte.configs.recommended,
@@ -17,14 +26,14 @@ export default ts.config(
 		rules: {
 			'no-undef': 'off',
 			'@typescript-eslint/consistent-type-imports': ['error', { disallowTypeAnnotations: false }],
-			'svelte/no-navigation-without-resolve': 'off'
-		}
+			'svelte/no-navigation-without-resolve': 'off',
+		},
 	},
 	{
 		files: ['**/*.svelte', '**/*.svelte.ts'],
 		languageOptions: {
-			parserOptions: { parser: ts.parser, svelteConfig, extraFileExtensions: ['.svelte'] }
-		}
+			parserOptions: { parser: ts.parser, svelteConfig, extraFileExtensions: ['.svelte'] },
+		},
 	},
 	{
 		// Time comes from the program's clock alone.
@@ -35,17 +44,18 @@ export default ts.config(
 				'error',
 				{
 					selector: "MemberExpression[object.name='Date'][property.name='now']",
-					message: 'Take the time from the clock.'
+					message: 'Take the time from the clock.',
 				},
 				{
 					selector: "NewExpression[callee.name='Date'][arguments.length=0]",
-					message: 'Take the time from the clock.'
+					message: 'Take the time from the clock.',
 				},
 				{
-					selector: 'TemplateElement[value.raw=/\\b(now\\(\\)|current_timestamp|clock_timestamp)/i]',
-					message: 'Business SQL takes the time as a parameter.'
-				}
-			]
-		}
-	}
+					selector:
+						'TemplateElement[value.raw=/\\b(now\\(\\)|current_timestamp|clock_timestamp)/i]',
+					message: 'Business SQL takes the time as a parameter.',
+				},
+			],
+		},
+	},
 );

@@ -21,8 +21,8 @@ export default {
 				'object-src': ['none'],
 				'base-uri': ['self'],
 				'form-action': ['self'],
-				'frame-ancestors': ['none']
-			}
+				'frame-ancestors': ['none'],
+			},
 		},
 		typescript: {
 			config: (config) => {
@@ -31,10 +31,10 @@ export default {
 					'../tests/**/*.ts',
 					'../bench/**/*.ts',
 					'../demo/**/*.ts',
-					'../*.config.ts'
+					'../*.config.ts',
 				);
 				return config;
-			}
-		}
-	}
+			},
+		},
+	},
 };

@@ -12,18 +12,18 @@ export default defineConfig({
 			outdir: './src/lib/paraglide',
 			strategy: ['cookie', 'baseLocale'],
 			cookieName: 'ten-chairs-language',
-			emitTsDeclarations: true
+			emitTsDeclarations: true,
 		}),
-		sveltekit()
+		sveltekit(),
 	],
 	resolve: {
 		alias: [
 			// The package's own index of adapters drags in every validator there is.
 			{
 				find: /^sveltekit-superforms\/adapters$/,
-				replacement: fileURLToPath(new URL('./src/zod-adapter.js', import.meta.url))
-			}
-		]
+				replacement: fileURLToPath(new URL('./src/zod-adapter.js', import.meta.url)),
+			},
+		],
 	},
-	worker: { format: 'es' }
+	worker: { format: 'es' },
 });

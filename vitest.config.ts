@@ -13,13 +13,13 @@ export default defineConfig({
 					name: 'server',
 					include: ['tests/server/**/*.test.ts'],
 					testTimeout: 60_000,
-					hookTimeout: 60_000
-				}
+					hookTimeout: 60_000,
+				},
 			},
 			{
 				resolve: { alias },
-				test: { name: 'project', include: ['tests/project/**/*.test.ts'], testTimeout: 120_000 }
-			}
-		]
-	}
+				test: { name: 'project', include: ['tests/project/**/*.test.ts'], testTimeout: 120_000 },
+			},
+		],
+	},
 });

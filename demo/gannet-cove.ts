@@ -6,7 +6,7 @@ export const school = { name: 'Gannet Cove School', timeZone: 'America/Halifax' 
 export const walks: [from: string, to: string, minutes: number][] = [
 	['Lighthouse House', 'Boathouse Wing', 2],
 	['Lighthouse House', 'Field Block', 4],
-	['Boathouse Wing', 'Field Block', 5]
+	['Boathouse Wing', 'Field Block', 5],
 ];
 
 export interface DemoDesk {
@@ -24,50 +24,50 @@ export const desks: DemoDesk[] = [
 		teacher: 'Ines Amaral',
 		subject: 'Grade 2',
 		place: { room: 'Puffin', building: 'Lighthouse House' },
-		classes: ['Grade 2']
+		classes: ['Grade 2'],
 	},
 	{
 		teacher: 'Tobias Wren',
 		subject: 'Grade 3',
 		place: { room: 'Tern', building: 'Lighthouse House' },
-		classes: ['Grade 3']
+		classes: ['Grade 3'],
 	},
 	{
 		teacher: 'Oskar Lindqvist',
 		subject: 'Mathematics',
 		place: { room: 'Eider', building: 'Lighthouse House' },
-		classes: subjectGrades
+		classes: subjectGrades,
 	},
 	{
 		teacher: 'Nuala Brophy',
 		subject: 'Language arts',
 		place: { room: 'Petrel', building: 'Lighthouse House' },
-		classes: subjectGrades
+		classes: subjectGrades,
 	},
 	{
 		teacher: 'Dae-jung Pyo',
 		subject: 'Science',
 		place: { room: 'Curlew', building: 'Boathouse Wing' },
-		classes: subjectGrades
+		classes: subjectGrades,
 	},
 	{
 		teacher: 'Marisol Etxeberria',
 		subject: 'French',
 		place: { video: 'https://doorway.gannetcove.example/etxeberria' },
-		classes: ['Grade 7', 'Grade 8']
+		classes: ['Grade 7', 'Grade 8'],
 	},
 	{
 		teacher: 'Rukhsana Mirza',
 		subject: 'Social studies',
 		place: { room: 'Kittiwake', building: 'Lighthouse House' },
-		classes: subjectGrades
+		classes: subjectGrades,
 	},
 	{
 		teacher: 'Piet van Rooyen',
 		subject: 'Physical education',
 		place: { room: 'Net Loft', building: 'Field Block' },
-		classes: ['Grade 3', 'Grade 9']
-	}
+		classes: ['Grade 3', 'Grade 9'],
+	},
 ];
 
 export interface DemoFamily {
@@ -84,39 +84,39 @@ export const families: DemoFamily[] = [
 		adults: ['Folake Adeyemi', 'Martin Holt'],
 		students: [
 			{ name: 'Leila Adeyemi-Holt', grade: 'Grade 8' },
-			{ name: 'Tomas Adeyemi-Holt', grade: 'Grade 2' }
+			{ name: 'Tomas Adeyemi-Holt', grade: 'Grade 2' },
 		],
-		booked: false
+		booked: false,
 	},
 	{
 		label: 'Castellanos',
 		adults: ['Beatriz Castellanos'],
 		students: [{ name: 'Mateo Castellanos', grade: 'Grade 9' }],
-		booked: true
+		booked: true,
 	},
 	{
 		label: 'Duforet',
 		adults: ['Hugues Duforet', 'Sylvie Arsenault'],
 		students: [
 			{ name: 'Margaux Duforet', grade: 'Grade 7' },
-			{ name: 'Anatole Duforet', grade: 'Grade 3' }
+			{ name: 'Anatole Duforet', grade: 'Grade 3' },
 		],
-		booked: true
+		booked: true,
 	},
 	{
 		label: 'Ferrante',
 		adults: ['Elio Ferrante'],
 		students: [{ name: 'Giada Ferrante', grade: 'Grade 8' }],
-		booked: true
+		booked: true,
 	},
 	{
 		label: 'Gulzar',
 		adults: ['Farah Gulzar'],
 		students: [
 			{ name: 'Noor Gulzar', grade: 'Grade 7' },
-			{ name: 'Sami Gulzar', grade: 'Grade 9' }
+			{ name: 'Sami Gulzar', grade: 'Grade 9' },
 		],
-		booked: false
+		booked: false,
 	},
 	{
 		label: 'Iwobi',
@@ -124,49 +124,49 @@ export const families: DemoFamily[] = [
 		students: [
 			{ name: 'Nnamdi Iwobi', grade: 'Grade 2' },
 			{ name: 'Zara Iwobi', grade: 'Grade 3' },
-			{ name: 'Obi Iwobi', grade: 'Grade 8' }
+			{ name: 'Obi Iwobi', grade: 'Grade 8' },
 		],
-		booked: true
+		booked: true,
 	},
 	{
 		label: 'Jankauskas',
 		adults: ['Rasa Jankauskas'],
 		students: [{ name: 'Lukas Jankauskas', grade: 'Grade 7' }],
-		booked: true
+		booked: true,
 	},
 	{
 		label: 'Kealoha',
 		adults: ['Keoni Kealoha'],
 		students: [{ name: 'Malia Kealoha', grade: 'Grade 9' }],
-		booked: true
+		booked: true,
 	},
 	{
 		label: 'Marchetti-Boone',
 		adults: ['Carla Marchetti', 'Dwight Boone'],
 		students: [
 			{ name: 'Otis Marchetti-Boone', grade: 'Grade 3' },
-			{ name: 'Pia Marchetti-Boone', grade: 'Grade 9' }
+			{ name: 'Pia Marchetti-Boone', grade: 'Grade 9' },
 		],
-		booked: false
+		booked: false,
 	},
 	{
 		label: 'Nakagawa',
 		adults: ['Yumi Nakagawa'],
 		students: [{ name: 'Ren Nakagawa', grade: 'Grade 2' }],
-		booked: true
+		booked: true,
 	},
 	{
 		label: 'Oyelaran',
 		adults: ['Sade Oyelaran', 'Kunle Oyelaran'],
 		students: [{ name: 'Temi Oyelaran', grade: 'Grade 8' }],
-		booked: true
+		booked: true,
 	},
 	{
 		label: 'Peltonen',
 		adults: ['Aino Peltonen'],
 		students: [{ name: 'Eero Peltonen', grade: 'Grade 7' }],
-		booked: false
-	}
+		booked: false,
+	},
 ];
 
 export const conference = {
@@ -178,7 +178,7 @@ export const conference = {
 	/** Minutes after midnight on the second Thursday from today, and on the Friday after. */
 	thursday: [
 		[930, 1040],
-		[1070, 1170]
+		[1070, 1170],
 	],
-	friday: [[540, 720]]
+	friday: [[540, 720]],
 } as const;

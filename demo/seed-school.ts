@@ -5,7 +5,10 @@ import type { Actor } from '../src/lib/core/permissions/may';
 import { setUpSchool } from '../src/lib/server/accounts/set-up';
 import type { App } from '../src/lib/server/app';
 import { bookVisit } from '../src/lib/server/booking/book-visit';
-import { createConference, publishConference } from '../src/lib/server/conferences/change-conference';
+import {
+	createConference,
+	publishConference,
+} from '../src/lib/server/conferences/change-conference';
 import { inTransaction } from '../src/lib/server/database/transaction';
 import {
 	account,
@@ -19,7 +22,7 @@ import {
 	familyStudent,
 	school as schoolTable,
 	schoolClass,
-	student
+	student,
 } from '../src/lib/server/database/schema';
 import { addDesk } from '../src/lib/server/desks/change-desk';
 import { newId } from '../src/lib/server/identifiers';
@@ -38,7 +41,7 @@ export async function seedSchool(app: App, password: string): Promise<void> {
 	const done = await setUpSchool(app, {
 		school: school.name,
 		timeZone: school.timeZone,
-		organiser: { name: 'School office', email: OFFICE_EMAIL, password }
+		organiser: { name: 'School office', email: OFFICE_EMAIL, password },
 	});
 	if (!done) throw new Error('the database already has an organiser');
 	const [office] = await app.db.select().from(account);
@@ -54,14 +57,14 @@ async function seedPeople(app: App): Promise<Map<string, string>> {
 	return inTransaction(db, async (tx) => {
 		const [{ schoolYear } = { schoolYear: '' }] = await tx.select().from(schoolTable);
 		const buildings = new Map(
-			[...new Set(walks.flatMap(([from, to]) => [from, to]))].map((name) => [name, id()])
+			[...new Set(walks.flatMap(([from, to]) => [from, to]))].map((name) => [name, id()]),
 		);
 		await tx.insert(building).values([...buildings].map(([name, id]) => ({ id, name })));
 		await tx.insert(buildingWalk).values(
 			walks.map(([from, to, minutes]) => {
 				const [a, b] = [buildings.get(from)!, buildings.get(to)!].sort();
 				return { fromBuildingId: a!, toBuildingId: b!, minutes };
-			})
+			}),
 		);
 
 		const grades = [...new Set(desks.flatMap(({ classes }) => classes))].sort();
@@ -105,23 +108,22 @@ async function seedConference(app: App, organiser: Actor): Promise<string> {
 	const friday = addDays(thursday, 1);
 	const hours = [
 		...conference.thursday.map(([start, end]) => ({ date: thursday, start, end })),
-		...conference.friday.map(([start, end]) => ({ date: friday, start, end }))
+		...conference.friday.map(([start, end]) => ({ date: friday, start, end })),
 	];
 	const { name, words, slotMinutes, gapMinutes } = conference;
 	const made = await createConference(app, organiser, {
 		...{ name, words, slotMinutes, gapMinutes, hours },
 		timeZone: school.timeZone,
 		opensAt: schoolTime(addDays(today, -2), 8),
-		closesAt: schoolTime(addDays(thursday, -1), 20)
+		closesAt: schoolTime(addDays(thursday, -1), 20),
 	});
 	if (!made.ok) throw new Error('the demo conference has faults');
 	for (const { teacher, subject, place } of desks)
 		await addDesk(app, organiser, made.id, {
 			teacher,
 			subject,
-			place:
-				'video' in place ? { kind: 'video', link: place.video } : { kind: 'room', ...place },
-			ownHours: null
+			place: 'video' in place ? { kind: 'video', link: place.video } : { kind: 'room', ...place },
+			ownHours: null,
 		});
 	await publishConference(app, organiser, made.id);
 	return made.id;
@@ -137,7 +139,7 @@ async function seedVisits(
 	app: App,
 	organiser: Actor,
 	conferenceId: string,
-	familyIds: ReadonlyMap<string, string>
+	familyIds: ReadonlyMap<string, string>,
 ): Promise<void> {
 	for (const [index, { label, booked }] of families.entries()) {
 		if (!booked) continue;
@@ -150,7 +152,7 @@ async function seedVisits(
 			conferenceId,
 			familyId,
 			key: `demo-${label}`,
-			appointments: visit.placements.map(({ wish, slot }) => ({ slot: slot.id, wishes: [wish] }))
+			appointments: visit.placements.map(({ wish, slot }) => ({ slot: slot.id, wishes: [wish] })),
 		});
 		if (!result.ok) throw new Error(`${label} could not be booked`);
 	}

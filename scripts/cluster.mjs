@@ -10,7 +10,7 @@ import {
 	readFileSync,
 	rmSync,
 	statSync,
-	writeFileSync
+	writeFileSync,
 } from 'node:fs';
 import { basename, dirname, join, resolve } from 'node:path';
 import { freePort, installDebian, isRunning, projectRoot } from './project.mjs';
@@ -28,9 +28,9 @@ function ensurePostgres() {
 			mkdirSync('/etc/postgresql-common/createcluster.d', { recursive: true });
 			writeFileSync(
 				'/etc/postgresql-common/createcluster.d/ten-chairs.conf',
-				'create_main_cluster = false\n'
+				'create_main_cluster = false\n',
 			);
-		}
+		},
 	});
 }
 
@@ -39,7 +39,11 @@ function runAsPostgres(program, args) {
 	const path = join(binaries, program);
 	const [file, all] = isRoot ? ['runuser', ['-u', 'postgres', '--', path, ...args]] : [path, args];
 	// With its standard streams open, pg_ctl would keep the parent waiting.
-	execFileSync(file, all, { cwd: '/', stdio: 'ignore', env: { PATH: process.env.PATH, LC_ALL: 'C.UTF-8' } });
+	execFileSync(file, all, {
+		cwd: '/',
+		stdio: 'ignore',
+		env: { PATH: process.env.PATH, LC_ALL: 'C.UTF-8' },
+	});
 }
 
 /** As root the server runs as postgres, who may not be able to enter the data folder. @param {string} data */
@@ -73,7 +77,8 @@ function remembered(data, name, make) {
 }
 
 /** The server's key, made once and kept beside the data, never in the database. @param {string} data */
-export const secretKey = (data) => remembered(data, 'key', () => randomBytes(32).toString('base64url'));
+export const secretKey = (data) =>
+	remembered(data, 'key', () => randomBytes(32).toString('base64url'));
 
 /**
  * Starts the cluster (or joins the one that runs) and returns a way to its databases.
@@ -84,7 +89,9 @@ export async function startCluster(data) {
 	ensurePostgres();
 	mkdirSync(join(data, 'users'), { recursive: true });
 	const folder = clusterFolder(data);
-	const password = remembered(data, 'database-password', () => randomBytes(18).toString('base64url'));
+	const password = remembered(data, 'database-password', () =>
+		randomBytes(18).toString('base64url'),
+	);
 
 	if (!existsSync(join(folder, 'PG_VERSION'))) {
 		mkdirSync(folder, { recursive: true, mode: 0o700 });
@@ -99,7 +106,7 @@ export async function startCluster(data) {
 		try {
 			runAsPostgres('initdb', [
 				...['-D', folder, '-U', 'tenchairs', '-A', 'scram-sha-256', `--pwfile=${passwordFile}`],
-				...['-E', 'UTF8', '--locale=C.UTF-8', '--no-sync']
+				...['-E', 'UTF8', '--locale=C.UTF-8', '--no-sync'],
 			]);
 		} finally {
 			rmSync(passwordFile, { force: true });
@@ -114,11 +121,11 @@ export async function startCluster(data) {
 			['port', String(port)],
 			['unix_socket_directories', ''],
 			['max_connections', '200'],
-			['shared_buffers', '256MB']
+			['shared_buffers', '256MB'],
 		];
 		runAsPostgres('pg_ctl', [
 			...['start', '-w', '-t', '60', '-D', folder, '-l', join(folder, 'server.log')],
-			...['-o', settings.map(([name, value]) => `-c ${name}='${value}'`).join(' ')]
+			...['-o', settings.map(([name, value]) => `-c ${name}='${value}'`).join(' ')],
 		]);
 	}
 	const port = readFileSync(join(data, 'database-port'), 'utf8').trim();
@@ -136,7 +143,7 @@ export async function startCluster(data) {
 			const others = readdirSync(join(data, 'users')).filter((pid) => isRunning(Number(pid)));
 			if (others.length === 0 && serverPid(folder) !== null)
 				runAsPostgres('pg_ctl', ['stop', '-w', '-m', 'fast', '-D', folder]);
-		}
+		},
 	};
 }
 

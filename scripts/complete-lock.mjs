@@ -7,7 +7,11 @@ const lock = JSON.parse(readFileSync(file, 'utf8'));
 
 /** @param {string} from @param {string} name */
 function isLocked(from, name) {
-	for (let folder = from; ; folder = folder.slice(0, Math.max(0, folder.lastIndexOf('/node_modules/')))) {
+	for (
+		let folder = from;
+		;
+		folder = folder.slice(0, Math.max(0, folder.lastIndexOf('/node_modules/')))
+	) {
 		if (lock.packages[`${folder ? `${folder}/` : ''}node_modules/${name}`]) return true;
 		if (!folder) return false;
 	}
@@ -15,7 +19,9 @@ function isLocked(from, name) {
 
 /** @param {string} name */
 function platformOf(name) {
-	const os = /(android|darwin|freebsd|linux|netbsd|openbsd|openharmony|win32|wasm32)/.exec(name)?.[1];
+	const os = /(android|darwin|freebsd|linux|netbsd|openbsd|openharmony|win32|wasm32)/.exec(
+		name,
+	)?.[1];
 	const cpu = /(arm64|arm|x64|ia32|ppc64|riscv64|s390x|loong64|wasm32)/.exec(name)?.[1];
 	return { os: [os === 'wasm32' ? 'none' : (os ?? 'none')], cpu: [cpu ?? 'none'] };
 }
@@ -29,7 +35,7 @@ for (const [folder, entry] of Object.entries(lock.packages)) {
 	}
 }
 lock.packages = Object.fromEntries(
-	Object.entries(lock.packages).sort(([a], [b]) => (a < b ? -1 : a > b ? 1 : 0))
+	Object.entries(lock.packages).sort(([a], [b]) => (a < b ? -1 : a > b ? 1 : 0)),
 );
 writeFileSync(file, JSON.stringify(lock, null, '\t') + '\n');
 console.log(`${added} optional packages added to the lock`);

@@ -10,7 +10,8 @@ const DATABASE = 'demo';
 
 const flags = process.argv.slice(2);
 const unknown = flags.find((flag) => flag !== '--fresh');
-if (unknown) refuse(`The option ${unknown} is not known; there is --fresh, which starts the demo anew.`);
+if (unknown)
+	refuse(`The option ${unknown} is not known; there is --fresh, which starts the demo anew.`);
 
 const data = dataFolder();
 mkdirSync(data, { recursive: true });
@@ -34,7 +35,8 @@ process.on('SIGTERM', stop);
 try {
 	const { default: postgres } = await import('postgres');
 	const admin = postgres(cluster.url('postgres'), { max: 1, onnotice: () => {} });
-	if (flags.includes('--fresh')) await admin.unsafe(`drop database if exists ${DATABASE} with (force)`);
+	if (flags.includes('--fresh'))
+		await admin.unsafe(`drop database if exists ${DATABASE} with (force)`);
 	const [known] = await admin`select 1 from pg_database where datname = ${DATABASE}`;
 	if (!known) await admin.unsafe(`create database ${DATABASE}`);
 	await admin.end();
@@ -59,9 +61,9 @@ try {
 				TEN_CHAIRS_KEY: key,
 				ORIGIN: origin,
 				TEN_CHAIRS_DEMO_PASSWORD: readFileSync(passwordFile, 'utf8'),
-				LOG_LEVEL: 'warn'
-			}
-		}
+				LOG_LEVEL: 'warn',
+			},
+		},
 	);
 	const signIn = JSON.parse(seeded);
 	const { startServer } = await import('./server-process.mjs');

@@ -8,7 +8,9 @@ const folder = new URL('../messages/', import.meta.url);
 export const lengthen = (text) =>
 	text
 		.split(/(\{[^}]+\})/)
-		.map((part) => (part.startsWith('{') ? part : part.replaceAll(/[aeiou]/g, (vowel) => vowel + vowel)))
+		.map((part) =>
+			part.startsWith('{') ? part : part.replaceAll(/[aeiou]/g, (vowel) => vowel + vowel),
+		)
 		.join('');
 
 /** @param {unknown} message @returns {unknown} */
@@ -17,8 +19,8 @@ function translate(message) {
 	return /** @type {{ match: Record<string, string> }[]} */ (message).map((variant) => ({
 		...variant,
 		match: Object.fromEntries(
-			Object.entries(variant.match).map(([key, text]) => [key, `⟦${lengthen(text)}⟧`])
-		)
+			Object.entries(variant.match).map(([key, text]) => [key, `⟦${lengthen(text)}⟧`]),
+		),
 	}));
 }
 
@@ -26,7 +28,7 @@ function translate(message) {
 export function longLanguage(english) {
 	const { $schema, ...messages } = JSON.parse(english);
 	const long = Object.fromEntries(
-		Object.entries(messages).map(([key, message]) => [key, translate(message)])
+		Object.entries(messages).map(([key, message]) => [key, translate(message)]),
 	);
 	return JSON.stringify({ $schema, ...long }, null, '\t') + '\n';
 }
@@ -34,5 +36,5 @@ export function longLanguage(english) {
 if (process.argv[1] === new URL(import.meta.url).pathname)
 	writeFileSync(
 		new URL('ar-XB.json', folder),
-		longLanguage(readFileSync(new URL('en.json', folder), 'utf8'))
+		longLanguage(readFileSync(new URL('en.json', folder), 'utf8')),
 	);

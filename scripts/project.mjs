@@ -8,7 +8,7 @@ import {
 	readFileSync,
 	rmSync,
 	statSync,
-	writeFileSync
+	writeFileSync,
 } from 'node:fs';
 import { createServer } from 'node:net';
 import { join, relative } from 'node:path';
@@ -40,7 +40,7 @@ export function installDebian(packages, { before } = {}) {
 	/** @type {import('node:child_process').ExecFileSyncOptions} */
 	const options = {
 		stdio: ['ignore', 'ignore', 'inherit'],
-		env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }
+		env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
 	};
 	execFileSync('apt-get', ['update', '-q'], options);
 	execFileSync('apt-get', command.split(' ').slice(1), options);
@@ -117,7 +117,7 @@ function runQuietly(program, args, env) {
 		cwd: projectRoot,
 		env: { ...process.env, ...env },
 		encoding: 'utf8',
-		maxBuffer: 1 << 26
+		maxBuffer: 1 << 26,
 	});
 	if (status !== 0) refuse(`${stdout}${stderr}\n${program} ${args.join(' ')} did not succeed.`);
 }
@@ -139,7 +139,7 @@ const buildInputs = [
 	'project.inlang/settings.json',
 	'package-lock.json',
 	'svelte.config.js',
-	'vite.config.ts'
+	'vite.config.ts',
 ];
 
 /** Builds the program for production, once for each state of its sources. */
@@ -148,10 +148,14 @@ export async function ensureBuild() {
 		path === 'src'
 			? readdirSync(join(projectRoot, 'src'), { recursive: true })
 					.map(String)
-					.filter((name) => !name.startsWith('lib/paraglide') && statSync(join(projectRoot, 'src', name)).isFile())
+					.filter(
+						(name) =>
+							!name.startsWith('lib/paraglide') &&
+							statSync(join(projectRoot, 'src', name)).isFile(),
+					)
 					.sort()
 					.map((name) => `src/${name}`)
-			: [path]
+			: [path],
 	);
 	mkdirSync(join(projectRoot, 'build'), { recursive: true });
 	await onceFor(
@@ -161,7 +165,7 @@ export async function ensureBuild() {
 		() => {
 			say('Building …');
 			runQuietly('node', ['node_modules/vite/bin/vite.js', 'build']);
-		}
+		},
 	);
 }
 

@@ -10,7 +10,7 @@ const entry = resolve(file);
 const output = join(
 	projectRoot,
 	'node_modules/.cache/ten-chairs',
-	`${basename(entry, '.ts')}-${process.pid}.mjs`
+	`${basename(entry, '.ts')}-${process.pid}.mjs`,
 );
 process.on('exit', () => rmSync(output, { force: true }));
 
@@ -19,7 +19,7 @@ const bundle = await rolldown({
 	platform: 'node',
 	tsconfig: false,
 	external: (id) => /^(node:|[@a-z])/i.test(id),
-	transform: { target: 'node20' }
+	transform: { target: 'node20' },
 });
 await bundle.write({ file: output, format: 'esm', codeSplitting: false });
 process.argv = [process.argv[0] ?? 'node', entry, ...programArguments];

@@ -19,8 +19,8 @@ export async function startServer({ url, key, port, env = {}, output = 'ignore' 
 			HOST: '127.0.0.1',
 			PORT: String(port),
 			LOG_LEVEL: 'warn',
-			...env
-		}
+			...env,
+		},
 	});
 	const ended = new Promise((resolve) => child.once('exit', resolve));
 	for (let tries = 0; tries < 300; tries++) {
@@ -34,7 +34,7 @@ export async function startServer({ url, key, port, env = {}, output = 'ignore' 
 				async stop() {
 					child.kill('SIGTERM');
 					await ended;
-				}
+				},
 			};
 		await sleep(100);
 	}

@@ -29,7 +29,7 @@ export const init: ServerInit = async () => {
 	process.once('sveltekit:shutdown', () => void app.close());
 	if (!(await hasOrganiser(app.db)))
 		process.stdout.write(
-			`No organiser yet. Set up the school at ${config.origin}/set-up with the code ${setUpCode(config.key)}\n`
+			`No organiser yet. Set up the school at ${config.origin}/set-up with the code ${setUpCode(config.key)}\n`,
 		);
 };
 
@@ -45,9 +45,9 @@ const withRequest: Handle = async ({ event, resolve }) => {
 			method: event.request.method,
 			route: event.route.id,
 			status: response.status,
-			milliseconds: Math.round(performance.now() - started)
+			milliseconds: Math.round(performance.now() - started),
 		},
-		'request'
+		'request',
 	);
 	return response;
 };
@@ -57,7 +57,7 @@ const withActors: Handle = async ({ event, resolve }) => {
 	const [account, adult, teacher] = await Promise.all([
 		accounts.signedIn(event.request.headers),
 		visitorByCookie(db, config.key, event.cookies.get(FAMILY_COOKIE)),
-		visitorByCookie(db, config.key, event.cookies.get(TEACHER_COOKIE))
+		visitorByCookie(db, config.key, event.cookies.get(TEACHER_COOKIE)),
 	]);
 	event.locals.account = account;
 	event.locals.adult = adult?.kind === 'adult' ? adult : null;
@@ -70,7 +70,7 @@ const withLanguage: Handle = ({ event, resolve }) =>
 		event.request = request;
 		return resolve(event, {
 			transformPageChunk: ({ html }) =>
-				html.replace('%lang%', getLocale()).replace('%dir%', textDirection(getLocale()))
+				html.replace('%lang%', getLocale()).replace('%dir%', textDirection(getLocale())),
 		});
 	});
 
@@ -82,7 +82,7 @@ const withSafety: Handle = async ({ event, resolve }) => {
 	if (!dev && nonce && !/style-src [^;]*'nonce-/.test(policy))
 		response.headers.set(
 			'content-security-policy',
-			policy.replace(/style-src ([^;]*)/, `style-src $1 '${nonce}'`)
+			policy.replace(/style-src ([^;]*)/, `style-src $1 '${nonce}'`),
 		);
 	response.headers.set('referrer-policy', 'no-referrer');
 	response.headers.set('x-content-type-options', 'nosniff');

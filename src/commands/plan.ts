@@ -2,7 +2,11 @@
 import { readFileSync } from 'node:fs';
 import { planVisit } from '../lib/core/visits/plan-visit';
 import { suggestVisits } from '../lib/core/visits/suggest-visits';
-import { placedRequests, readVisitInstance, visitProblemOf } from '../lib/core/visits/visit-instance';
+import {
+	placedRequests,
+	readVisitInstance,
+	visitProblemOf,
+} from '../lib/core/visits/visit-instance';
 
 function refuse(sentence: string): never {
 	process.stderr.write(`${sentence}\n`);
@@ -24,7 +28,10 @@ if (flags.includes('--alternatives')) {
 	print({
 		placed: best ? placedRequests(family, best.visit) : [],
 		...exactness(best?.visit.exact ?? true),
-		alternatives: others.map(({ name, visit }) => ({ name, placed: placedRequests(family, visit) }))
+		alternatives: others.map(({ name, visit }) => ({
+			name,
+			placed: placedRequests(family, visit),
+		})),
 	});
 } else {
 	const visit = planVisit(problem)!;

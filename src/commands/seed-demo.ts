@@ -29,15 +29,14 @@ const families = await app.db
 	.innerJoin(familyAdult, eq(familyAdult.adultId, invitation.adultId))
 	.innerJoin(family, eq(family.id, familyAdult.familyId))
 	.orderBy(asc(family.label), asc(invitation.id));
-const linkOf = (label: string) =>
-	link(families.find((row) => row.label === label)!.invitation);
+const linkOf = (label: string) => link(families.find((row) => row.label === label)!.invitation);
 
 console.log(
 	JSON.stringify({
 		email: OFFICE_EMAIL,
 		password,
 		teacher: link(teacher!.invitation),
-		families: { 'Adeyemi-Holt': linkOf('Adeyemi-Holt'), Gulzar: linkOf('Gulzar') }
-	})
+		families: { 'Adeyemi-Holt': linkOf('Adeyemi-Holt'), Gulzar: linkOf('Gulzar') },
+	}),
 );
 await app.close();

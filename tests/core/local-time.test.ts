@@ -8,12 +8,12 @@ describe('a local time and its instant', () => {
 		['an ordinary day', '2026-12-03', 15 * 60 + 30, 'America/Halifax', '2026-12-03T19:30:00Z'],
 		['the end of a day', '2026-12-03', 1440, 'America/Halifax', '2026-12-04T04:00:00Z'],
 		['after the change in spring', '2027-03-14', 180, 'America/Halifax', '2027-03-14T06:00:00Z'],
-		['the next day', '2027-03-15', 120, 'America/Halifax', '2027-03-15T05:00:00Z']
+		['the next day', '2027-03-15', 120, 'America/Halifax', '2027-03-15T05:00:00Z'],
 	])('%s', (_, date, minute, zone, expected) => {
 		expect(instantOf(date, minute, zone)).toEqual({
 			ok: true,
 			epoch: Date.parse(expected),
-			twice: false
+			twice: false,
 		});
 	});
 
@@ -24,7 +24,7 @@ describe('a local time and its instant', () => {
 		['the day that Apia left out', '2011-12-30', 600, 'Pacific/Apia', 'no-such-time'],
 		['a date that does not exist', '2027-02-29', 600, 'America/Halifax', 'no-such-date'],
 		['something that is no date', '3 December', 600, 'America/Halifax', 'no-such-date'],
-		['a zone that does not exist', '2027-02-28', 600, 'Atlantis/Gannet_Cove', 'unknown-zone']
+		['a zone that does not exist', '2027-02-28', 600, 'Atlantis/Gannet_Cove', 'unknown-zone'],
 	])('refuses %s', (_, date, minute, zone, refusal) => {
 		expect(instantOf(date, minute, zone)).toEqual({ ok: false, refusal });
 	});
@@ -33,7 +33,7 @@ describe('a local time and its instant', () => {
 		expect(instantOf('2027-11-07', 90, 'America/Halifax')).toEqual({
 			ok: true,
 			epoch: Date.parse('2027-11-07T04:30:00Z'),
-			twice: true
+			twice: true,
 		});
 	});
 
@@ -45,7 +45,7 @@ describe('a local time and its instant', () => {
 		['2026-10-04', 'Australia/Lord_Howe'],
 		['2027-04-04', 'Australia/Lord_Howe'],
 		['2011-12-29', 'Pacific/Apia'],
-		['2011-12-31', 'Pacific/Apia']
+		['2011-12-31', 'Pacific/Apia'],
 	])('agrees with a second library (luxon) on every five minutes of %s in %s', (date, zone) => {
 		const [year, month, day] = date.split('-').map(Number) as [number, number, number];
 		for (let minute = 0; minute < 1440; minute += 5) {

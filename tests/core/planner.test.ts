@@ -9,12 +9,17 @@ import { brokenRules, compareSums, everyVisit, problems, sumsOf } from './visit-
 
 const slot = (desk: string, start: number, more: Partial<FreeSlot> = {}): FreeSlot => ({
 	...{ id: `${desk}@${start}`, desk, place: desk, date: 0, start, end: start + 10 },
-	...more
+	...more,
 });
-const wish = (id: string, desks: string[], weight = 1, must = false) => ({ id, desks, weight, must });
+const wish = (id: string, desks: string[], weight = 1, must = false) => ({
+	id,
+	desks,
+	weight,
+	must,
+});
 const problem = (part: Partial<VisitProblem>): VisitProblem => ({
 	...{ wishes: [], slots: [], travel: [], pause: 0, fixed: [] },
-	...part
+	...part,
 });
 const placed = (visit: { placements: readonly Placement[] } | null) =>
 	visit?.placements.map(({ wish, slot }) => `${wish}:${slot.id}`);
@@ -22,45 +27,45 @@ const placed = (visit: { placements: readonly Placement[] } | null) =>
 describe('the best visit', () => {
 	it('is the best of all visits, tried one by one', () => {
 		fc.assert(
-			fc.property(problems({ wishes: 4, slots: 9 }), (instance) => {
+			fc.property(problems({ wishes: [0, 4], slots: [0, 10] }), (instance) => {
 				const visit = bestVisit(instance)!;
 				expect(brokenRules(instance, visit.placements)).toEqual([]);
 				expect(sumsOf(instance, visit.placements)).toEqual({
 					...{ mustWeight: visit.mustWeight, weight: visit.weight, dates: visit.dates },
-					...{ waiting: visit.waiting, end: visit.end }
+					...{ waiting: visit.waiting, end: visit.end },
 				});
 				for (const other of everyVisit(instance))
 					expect(compareSums(visit, sumsOf(instance, other))).toBeLessThanOrEqual(0);
 			}),
-			{ numRuns: 400 }
+			{ numRuns: 400 },
 		);
 	});
 
 	it('does not depend on the order of what comes in', () => {
 		fc.assert(
-			fc.property(problems({ wishes: 5, slots: 12 }), (instance) => {
+			fc.property(problems({ wishes: [3, 5], slots: [8, 14] }), (instance) => {
 				const turned = { ...instance, slots: [...instance.slots].reverse() };
 				expect(placed(bestVisit(turned))).toEqual(placed(bestVisit(instance)));
 			}),
-			{ numRuns: 100 }
+			{ numRuns: 100 },
 		);
 	});
 
 	it('never gets worse by one more free slot', () => {
 		fc.assert(
-			fc.property(problems({ wishes: 6, slots: 14 }), fc.nat(), (instance, pick) => {
+			fc.property(problems({ wishes: [3, 6], slots: [8, 16] }), fc.nat(), (instance, pick) => {
 				fc.pre(instance.slots.length > 0);
 				const index = pick % instance.slots.length;
 				const fewer = { ...instance, slots: instance.slots.filter((_, i) => i !== index) };
 				expect(compareSums(bestVisit(instance)!, bestVisit(fewer)!)).toBeLessThanOrEqual(0);
 			}),
-			{ numRuns: 150 }
+			{ numRuns: 150 },
 		);
 	});
 
 	it('without one wish still places what it placed of the others', () => {
 		fc.assert(
-			fc.property(problems({ wishes: 6, slots: 14 }), fc.nat(), (instance, pick) => {
+			fc.property(problems({ wishes: [3, 6], slots: [8, 16] }), fc.nat(), (instance, pick) => {
 				// A way may be shorter over a third place, so an appointment can make room: not here.
 				fc.pre(instance.wishes.length > 0);
 				const level = { ...instance, travel: [] };
@@ -70,7 +75,7 @@ describe('the best visit', () => {
 				const kept = before.placements.filter(({ wish }) => wish !== gone.id);
 				expect(bestVisit(rest)!.weight).toBeGreaterThanOrEqual(sumsOf(level, kept).weight);
 			}),
-			{ numRuns: 150 }
+			{ numRuns: 150 },
 		);
 	});
 
@@ -79,39 +84,39 @@ describe('the best visit', () => {
 			'weighs must-haves before everything else',
 			problem({
 				wishes: [wish('must', ['a'], 1, true), wish('b', ['b'], 9)],
-				slots: [slot('a', 100), slot('b', 100)]
+				slots: [slot('a', 100), slot('b', 100)],
 			}),
-			['must:a@100']
+			['must:a@100'],
 		],
 		[
 			'takes fewer dates before less waiting',
 			problem({
 				wishes: [wish('a', ['a']), wish('b', ['b'])],
-				slots: [slot('a', 100), slot('b', 1540, { date: 1 }), slot('b', 300)]
+				slots: [slot('a', 100), slot('b', 1540, { date: 1 }), slot('b', 300)],
 			}),
-			['a:a@100', 'b:b@300']
+			['a:a@100', 'b:b@300'],
 		],
 		[
 			'walks no faster than people do',
 			problem({
 				wishes: [wish('a', ['a']), wish('b', ['b'])],
 				slots: [slot('a', 100), slot('b', 112), slot('b', 113)],
-				travel: [{ from: 'b', to: 'a', minutes: 3 }]
+				travel: [{ from: 'b', to: 'a', minutes: 3 }],
 			}),
-			['a:a@100', 'b:b@113']
+			['a:a@100', 'b:b@113'],
 		],
 		[
 			'takes any of the acceptable desks',
 			problem({ wishes: [wish('w', ['a', 'b'])], slots: [slot('b', 100), slot('a', 200)] }),
-			['w:b@100']
+			['w:b@100'],
 		],
 		[
 			'sees a teacher twice in a row for two siblings',
 			problem({
 				wishes: [wish('x', ['a']), wish('y', ['a'])],
-				slots: [slot('a', 100), slot('a', 110), slot('a', 130)]
+				slots: [slot('a', 100), slot('a', 110), slot('a', 130)],
 			}),
-			['x:a@100', 'y:a@110']
+			['x:a@100', 'y:a@110'],
 		],
 		[
 			'plans around what is fixed, near it',
@@ -119,11 +124,15 @@ describe('the best visit', () => {
 				wishes: [wish('a', ['a'])],
 				slots: [slot('a', 100), slot('a', 205), slot('a', 212)],
 				fixed: [{ date: 0, place: 'b', start: 190, end: 200 }],
-				travel: [{ from: 'a', to: 'b', minutes: 8 }]
+				travel: [{ from: 'a', to: 'b', minutes: 8 }],
 			}),
-			['a:a@212']
+			['a:a@212'],
 		],
-		['never comes at all with an empty list of windows', problem({ wishes: [wish('a', ['a'])], slots: [slot('a', 100)], windows: [] }), []],
+		[
+			'never comes at all with an empty list of windows',
+			problem({ wishes: [wish('a', ['a'])], slots: [slot('a', 100)], windows: [] }),
+			[],
+		],
 		[
 			'joins windows that touch',
 			problem({
@@ -131,12 +140,12 @@ describe('the best visit', () => {
 				slots: [slot('a', 100)],
 				windows: [
 					[90, 105],
-					[105, 120]
-				]
+					[105, 120],
+				],
 			}),
-			['a:a@100']
+			['a:a@100'],
 		],
-		['has nothing to say about no wishes', problem({ slots: [slot('a', 100)] }), []]
+		['has nothing to say about no wishes', problem({ slots: [slot('a', 100)] }), []],
 	])('%s', (_, instance, expected) => {
 		expect(placed(bestVisit(instance))).toEqual(expected);
 	});
@@ -145,7 +154,7 @@ describe('the best visit', () => {
 		const wishes = Array.from({ length: 15 }, (_, i) => wish(`w${i}`, [`d${i}`], 1 + (i % 3)));
 		const slots = wishes.flatMap((_, i) => [
 			slot(`d${i}`, 100 + 10 * i),
-			slot(`d${i}`, 100 + 10 * ((i * 7) % 15))
+			slot(`d${i}`, 100 + 10 * ((i * 7) % 15)),
 		]);
 		const unique = [...new Map(slots.map((entry) => [entry.id, entry])).values()];
 		const instance = problem({ wishes, slots: unique });
@@ -154,7 +163,7 @@ describe('the best visit', () => {
 		expect(brokenRules(instance, visit.placements)).toEqual([]);
 		expect(sumsOf(instance, visit.placements)).toMatchObject({
 			weight: visit.weight,
-			waiting: visit.waiting
+			waiting: visit.waiting,
 		});
 		expect(visit.placements.length).toBeGreaterThanOrEqual(12);
 	});
@@ -163,7 +172,7 @@ describe('the best visit', () => {
 describe('suggestions', () => {
 	it('are different visits, the best first, at least three where so many of full weight exist', () => {
 		fc.assert(
-			fc.property(problems({ wishes: 3, slots: 7 }), (instance) => {
+			fc.property(problems({ wishes: [0, 3], slots: [0, 8] }), (instance) => {
 				const { suggestions } = suggestVisits(instance);
 				const best = bestVisit(instance)!;
 				expect(placed(suggestions[0]?.visit ?? null) ?? []).toEqual(placed(best));
@@ -175,13 +184,13 @@ describe('suggestions', () => {
 				const full = [...everyVisit(instance)].filter((placements) => {
 					const sums = sumsOf(instance, placements);
 					const free = placements.some(
-						({ wish: id }) => instance.wishes.find((wish) => wish.id === id)!.weight === 0
+						({ wish: id }) => instance.wishes.find((wish) => wish.id === id)!.weight === 0,
 					);
 					return sums.weight === best.weight && sums.mustWeight === best.mustWeight && !free;
 				});
 				expect(suggestions.length).toBeGreaterThanOrEqual(Math.min(3, full.length));
 			}),
-			{ numRuns: 250 }
+			{ numRuns: 250 },
 		);
 	});
 
@@ -190,14 +199,14 @@ describe('suggestions', () => {
 		const slots = [
 			...[slot('a', 100), slot('b', 125)],
 			...[slot('a', 200), slot('b', 210), slot('b', 216)],
-			...[slot('a', 1600, { date: 1 }), slot('b', 1650, { date: 1 })]
+			...[slot('a', 1600, { date: 1 }), slot('b', 1650, { date: 1 })],
 		];
 		const { suggestions } = suggestVisits(problem({ wishes, slots }));
 		expect(suggestions.map(({ name, visit }) => [name, placed(visit)])).toEqual([
 			['shortest', ['a:a@200', 'b:b@210']],
 			['earliest', ['a:a@100', 'b:b@125']],
 			['roomy', ['a:a@200', 'b:b@216']],
-			['other-date', ['a:a@1600', 'b:b@1650']]
+			['other-date', ['a:a@1600', 'b:b@1650']],
 		]);
 	});
 
@@ -206,7 +215,7 @@ describe('suggestions', () => {
 			wishes: ['full', 'late', 'fixed', 'beside', 'here'].map((id, i) => wish(id, [id], 1 + i)),
 			slots: [slot('late', 900), slot('fixed', 205), slot('beside', 105), slot('here', 100)],
 			windows: [[0, 300]],
-			fixed: [{ date: 0, place: 'x', start: 200, end: 210 }]
+			fixed: [{ date: 0, place: 'x', start: 200, end: 210 }],
 		});
 		const visit = bestVisit(instance)!;
 		expect(placed(visit)).toEqual(['here:here@100']);
@@ -214,7 +223,7 @@ describe('suggestions', () => {
 			{ wish: 'full', reason: 'desk-full' },
 			{ wish: 'late', reason: 'outside-windows' },
 			{ wish: 'fixed', reason: 'collides-with-fixed' },
-			{ wish: 'beside', reason: 'collides-with-others' }
+			{ wish: 'beside', reason: 'collides-with-others' },
 		]);
 	});
 });

@@ -22,18 +22,18 @@ describe('counting slots', () => {
 		['8:00 to 15:00 at 30 min on two days', ['d 08:00 15:00', 'e 08:00 15:00'], 30, 0, 28, 0],
 		['a remainder', ['d 15:30 17:20'], 10, 2, 9, 4],
 		['a slot as long as the stretch', ['d 10:00 10:15'], 15, 5, 1, 0],
-		['a slot longer than the stretch', ['d 10:00 10:10'], 15, 0, 0, 10]
+		['a slot longer than the stretch', ['d 10:00 10:10'], 15, 0, 0, 10],
 	])('%s', (_, stretches, slotMinutes, gapMinutes, slots, remainder) => {
 		expect(countSlots(hours(...stretches), { slotMinutes, gapMinutes })).toEqual({
 			slots,
-			remainder
+			remainder,
 		});
 	});
 
 	it('lets nobody in before the gap is over', () => {
 		const grid = slotGrid(
 			{ start: at('9:00'), end: at('12:00') },
-			{ slotMinutes: 60, gapMinutes: 15 }
+			{ slotMinutes: 60, gapMinutes: 15 },
 		);
 		expect(grid.slots.map(({ start }) => start)).toEqual([at('9:00'), at('10:15')]);
 	});
@@ -44,16 +44,16 @@ describe('sittings', () => {
 		const [first, second] = hours('2026-12-03 15:30 19:30', '2026-12-04 09:00 12:00');
 		const sittings = sittingsOf({
 			hours: [second!, first!],
-			breaks: hours('2026-12-03 17:20 17:50', '2026-12-04 08:00 09:30', '2026-12-05 09:00 10:00')
+			breaks: hours('2026-12-03 17:20 17:50', '2026-12-04 08:00 09:30', '2026-12-05 09:00 10:00'),
 		});
 		expect(sittings).toEqual(
-			hours('2026-12-03 15:30 17:20', '2026-12-03 17:50 19:30', '2026-12-04 09:30 12:00')
+			hours('2026-12-03 15:30 17:20', '2026-12-03 17:50 19:30', '2026-12-04 09:30 12:00'),
 		);
 	});
 
 	it('have no slot at night between two days', () => {
 		const slots = hours('2026-12-03 08:00 15:00', '2026-12-04 08:00 15:00').flatMap((sitting) =>
-			slotsOfSitting(sitting, { slotMinutes: 30, gapMinutes: 0 }, 'America/Halifax')
+			slotsOfSitting(sitting, { slotMinutes: 30, gapMinutes: 0 }, 'America/Halifax'),
 		);
 		expect(slots).toHaveLength(28);
 		const localHours = slots.map(({ start }) => (new Date(start).getUTCHours() + 20) % 24);
@@ -63,7 +63,7 @@ describe('sittings', () => {
 
 	it.each([
 		['spring', '2027-03-14', 12],
-		['autumn', '2027-11-07', 20]
+		['autumn', '2027-11-07', 20],
 	])('last real minutes over the change of clocks in %s', (_, date, count) => {
 		const [night] = hours(`${date} 00:00 04:00`);
 		const slots = slotsOfSitting(night!, { slotMinutes: 15, gapMinutes: 0 }, 'America/Halifax');
@@ -79,7 +79,7 @@ describe('hours that cannot be', () => {
 		['2026-12-03 22:00 25:00', 'over-midnight'],
 		['2026-12-03 16:00 16:05', 'slot-longer-than-stretch'],
 		['2027-02-30 16:00 19:00', 'no-such-date'],
-		['2027-03-14 02:30 05:00', 'no-such-time']
+		['2027-03-14 02:30 05:00', 'no-such-time'],
 	])('%s: %s', (text, code) => {
 		const division = { slotMinutes: 10, gapMinutes: 0 };
 		expect(faultsOfHours(hours(text), division, 'America/Halifax')).toEqual([{ index: 0, code }]);
@@ -90,10 +90,10 @@ describe('hours that cannot be', () => {
 			'2026-12-03 16:00 18:00',
 			'2026-12-03 18:00 19:00',
 			'2026-12-03 17:30 18:30',
-			'2026-12-04 16:00 24:00'
+			'2026-12-04 16:00 24:00',
 		);
-		expect(
-			faultsOfHours(entries, { slotMinutes: 10, gapMinutes: 0 }, 'America/Halifax')
-		).toEqual([{ index: 2, code: 'overlaps-another' }]);
+		expect(faultsOfHours(entries, { slotMinutes: 10, gapMinutes: 0 }, 'America/Halifax')).toEqual([
+			{ index: 2, code: 'overlaps-another' },
+		]);
 	});
 });

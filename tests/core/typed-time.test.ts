@@ -12,7 +12,7 @@ it.each([
 	['12am', '00:00'],
 	['12:15 pm', '12:15'],
 	['noon', '12:00'],
-	['24:00', '24:00']
+	['24:00', '24:00'],
 ])('%s is read as %s', (text, expected) => {
 	expect(formatTimeOfDay(parseTypedTime(text)!)).toBe(expected);
 });
@@ -21,5 +21,5 @@ it.each(['', 'soon', '25', '24:01', '16:60', '13pm', '0am', '16:0', '16000'])(
 	'%j is no time',
 	(text) => {
 		expect(parseTypedTime(text)).toBeNull();
-	}
+	},
 );

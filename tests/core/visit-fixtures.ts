@@ -2,11 +2,14 @@ import fc from 'fast-check';
 import type { FreeSlot, Placement, VisitProblem, VisitSums } from '$lib/core/visits/visit-problem';
 
 /** Small random problems, dense with collisions; several dates, alternative desks, what is fixed. */
-export function problems(size: { wishes: number; slots: number }): fc.Arbitrary<VisitProblem> {
+export function problems(size: {
+	wishes: [least: number, most: number];
+	slots: [least: number, most: number];
+}): fc.Arbitrary<VisitProblem> {
 	const place = fc.constantFrom('hall', 'wing', 'field', 'remote');
 	const date = fc.integer({ min: 0, max: 2 });
 	const stretch = fc
-		.tuple(date, fc.integer({ min: 0, max: 12 }), fc.constantFrom(5, 10, 10, 15))
+		.tuple(date, fc.integer({ min: 0, max: 20 }), fc.constantFrom(5, 10, 10, 15))
 		.map(([date, step, length]) => {
 			const start = 1440 * date + 900 + 5 * step;
 			return { date, start, end: start + length };
@@ -17,12 +20,15 @@ export function problems(size: { wishes: number; slots: number }): fc.Arbitrary<
 			wishes: fc.array(
 				fc.record({
 					desks: fc.uniqueArray(desk, { minLength: 1, maxLength: 2 }),
-					weight: fc.integer({ min: 0, max: 4 }),
-					must: fc.boolean()
+					weight: fc.constantFrom(0, 1, 1, 2, 3),
+					must: fc.boolean(),
 				}),
-				{ maxLength: size.wishes }
+				{ minLength: size.wishes[0], maxLength: size.wishes[1] },
 			),
-			slots: fc.array(fc.tuple(desk, stretch), { maxLength: size.slots }),
+			slots: fc.array(fc.tuple(desk, stretch), {
+				minLength: size.slots[0],
+				maxLength: size.slots[1]
+			}),
 			deskPlaces: fc.array(place, { minLength: 4, maxLength: 4 }),
 			ways: fc.array(fc.constantFrom(0, 3, 5, 15), { minLength: 6, maxLength: 6 }),
 			pause: fc.constantFrom(0, 0, 5),
@@ -30,16 +36,16 @@ export function problems(size: { wishes: number; slots: number }): fc.Arbitrary<
 			windows: fc.option(
 				fc.array(
 					fc
-						.tuple(date, fc.integer({ min: 0, max: 8 }), fc.integer({ min: 3, max: 10 }))
+						.tuple(date, fc.integer({ min: 0, max: 8 }), fc.integer({ min: 6, max: 20 }))
 						.map(([date, from, steps]): [number, number] => {
 							const start = 1440 * date + 900 + 5 * from;
 							return [start, start + 5 * steps];
 						}),
-					{ maxLength: 4 }
+					{ maxLength: 4 },
 				),
-				{ nil: undefined, freq: 2 }
+				{ nil: undefined, freq: 1 },
 			),
-			fixed: fc.array(fc.tuple(place, stretch), { maxLength: 2 })
+			fixed: fc.array(fc.tuple(place, stretch), { maxLength: 2 }),
 		})
 		.map(({ wishes, slots, deskPlaces, ways, pause, spare, windows, fixed }) => {
 			const pairs = [
@@ -48,7 +54,7 @@ export function problems(size: { wishes: number; slots: number }): fc.Arbitrary<
 				['hall', 'remote'],
 				['wing', 'field'],
 				['wing', 'remote'],
-				['field', 'remote']
+				['field', 'remote'],
 			] as const;
 			const known = new Map<string, FreeSlot>();
 			for (const [desk, { date, start, end }] of slots) {
@@ -58,14 +64,14 @@ export function problems(size: { wishes: number; slots: number }): fc.Arbitrary<
 			}
 			const apart = fixed.filter(
 				([, { start, end }], index) =>
-					!fixed.slice(0, index).some(([, other]) => other.start < end && start < other.end)
+					!fixed.slice(0, index).some(([, other]) => other.start < end && start < other.end),
 			);
 			return {
 				wishes: wishes.map((wish, index) => ({ id: `w${index}`, ...wish })),
 				slots: [...known.values()],
 				travel: pairs.map(([from, to], index) => ({ from, to, minutes: ways[index]! })),
 				...{ pause, spare, windows },
-				fixed: apart.map(([place, stretch]) => ({ place, ...stretch }))
+				fixed: apart.map(([place, stretch]) => ({ place, ...stretch })),
 			};
 		});
 }
@@ -74,7 +80,7 @@ export function problems(size: { wishes: number; slots: number }): fc.Arbitrary<
 function need(problem: VisitProblem, from: string, to: string): number {
 	const way = problem.travel.find(
 		(travel) =>
-			(travel.from === from && travel.to === to) || (travel.from === to && travel.to === from)
+			(travel.from === from && travel.to === to) || (travel.from === to && travel.to === from),
 	);
 	const minutes = from === to ? 0 : (way?.minutes ?? 0);
 	return Math.max(problem.pause, minutes) + (problem.spare ?? 0);
@@ -101,7 +107,7 @@ export function brokenRules(problem: VisitProblem, placements: readonly Placemen
 	}
 	const all = [
 		...placements.map(({ slot }) => ({ ...slot, fixed: false })),
-		...problem.fixed.map((appointment) => ({ ...appointment, fixed: true }))
+		...problem.fixed.map((appointment) => ({ ...appointment, fixed: true })),
 	].sort((a, b) => a.start - b.start || a.end - b.end);
 	all.forEach((later, index) => {
 		const before = all[index - 1];
@@ -123,7 +129,8 @@ export function sumsOf(problem: VisitProblem, placements: readonly Placement[]):
 	const dates = [...new Set(all.map(({ date }) => date))];
 	const waiting = dates.map((date) => {
 		const day = all.filter((entry) => entry.date === date);
-		const span = Math.max(...day.map(({ end }) => end)) - Math.min(...day.map(({ start }) => start));
+		const span =
+			Math.max(...day.map(({ end }) => end)) - Math.min(...day.map(({ start }) => start));
 		return span - day.reduce((sum, { start, end }) => sum + end - start, 0);
 	});
 	return {
@@ -131,7 +138,7 @@ export function sumsOf(problem: VisitProblem, placements: readonly Placement[]):
 		weight: weigh(() => true),
 		dates: dates.length,
 		waiting: waiting.reduce((sum, minutes) => sum + minutes, 0),
-		end: all.length ? Math.max(...all.map(({ end }) => end)) : null
+		end: all.length ? Math.max(...all.map(({ end }) => end)) : null,
 	};
 }
 
@@ -150,7 +157,7 @@ export function compareSums(a: VisitSums, b: VisitSums): number {
 export function* everyVisit(
 	problem: VisitProblem,
 	index = 0,
-	placed: Placement[] = []
+	placed: Placement[] = [],
 ): Generator<Placement[]> {
 	const wish = problem.wishes[index];
 	if (!wish) {
@@ -160,7 +167,8 @@ export function* everyVisit(
 	yield* everyVisit(problem, index + 1, placed);
 	for (const slot of problem.slots) {
 		if (!wish.desks.includes(slot.desk)) continue;
-		if (placed.some((other) => other.slot.start < slot.end && slot.start < other.slot.end)) continue;
+		if (placed.some((other) => other.slot.start < slot.end && slot.start < other.slot.end))
+			continue;
 		yield* everyVisit(problem, index + 1, [...placed, { wish: wish.id, slot }]);
 	}
 }

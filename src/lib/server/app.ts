@@ -21,7 +21,7 @@ export interface App {
 export function createApp(config: Config): App {
 	const clock = runningClock(config.startAt);
 	const log = createLogger(config.logLevel);
-	const { db, sql, close } = connect(config.databaseUrl);
+	const { db, sql, close } = connect(config.databaseUrl, config.pool);
 	const live = new LiveChanges(sql, db, clock, log);
 	return {
 		config,
@@ -34,6 +34,6 @@ export function createApp(config: Config): App {
 		async close() {
 			await live.close();
 			await close();
-		}
+		},
 	};
 }

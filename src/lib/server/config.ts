@@ -7,7 +7,9 @@ const schema = z.object({
 	ORIGIN: z.url({ error: 'must be the address at which people reach this server' }),
 	/** Where the program's clock starts; for demos and tests. */
 	TEN_CHAIRS_NOW: z.iso.datetime({ offset: true }).optional(),
-	LOG_LEVEL: z.enum(['debug', 'info', 'warn', 'error', 'silent']).default('info')
+	/** How many connections to the database a server process opens at the most. */
+	DATABASE_POOL: z.coerce.number().int().min(1).max(500).default(20),
+	LOG_LEVEL: z.enum(['debug', 'info', 'warn', 'error', 'silent']).default('info'),
 });
 
 export interface Config {
@@ -16,6 +18,7 @@ export interface Config {
 	readonly origin: string;
 	readonly startAt: number | undefined;
 	readonly logLevel: string;
+	readonly pool: number;
 }
 
 /** Reads the environment; throws one sentence that names the variable. */
@@ -25,12 +28,12 @@ export function readConfig(environment: Record<string, string | undefined>): Con
 		const { path, message } = result.error.issues[0]!;
 		throw new Error(`The environment variable ${path.join('.')} ${message}.`);
 	}
-	const { DATABASE_URL, TEN_CHAIRS_KEY, ORIGIN, TEN_CHAIRS_NOW, LOG_LEVEL } = result.data;
+	const { DATABASE_URL, TEN_CHAIRS_KEY, ORIGIN, TEN_CHAIRS_NOW, LOG_LEVEL, DATABASE_POOL } = result.data;
 	return {
 		databaseUrl: DATABASE_URL,
 		key: TEN_CHAIRS_KEY,
 		origin: ORIGIN,
 		startAt: TEN_CHAIRS_NOW === undefined ? undefined : Date.parse(TEN_CHAIRS_NOW),
-		logLevel: LOG_LEVEL
+		logLevel: LOG_LEVEL,
 	};
 }

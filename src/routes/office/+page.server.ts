@@ -10,7 +10,7 @@ export const load: PageServerLoad = async ({ locals }) => {
 			address: row.address,
 			name: row.name,
 			dates: datesOf(row),
-			phase: phaseOfRow(row, now)
-		}))
+			phase: phaseOfRow(row, now),
+		})),
 	};
 };

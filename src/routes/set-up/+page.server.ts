@@ -10,12 +10,26 @@ import { setSessionCookies } from '$lib/server/web/cookies';
 import type { Actions, PageServerLoad } from './$types';
 
 const schema = z.object({
-	code: z.string().trim().min(1, { error: () => m.set_up_code_missing() }),
-	school: z.string().trim().min(1, { error: () => m.set_up_school_missing() }).max(120),
+	code: z
+		.string()
+		.trim()
+		.min(1, { error: () => m.set_up_code_missing() }),
+	school: z
+		.string()
+		.trim()
+		.min(1, { error: () => m.set_up_school_missing() })
+		.max(120),
 	timeZone: z.string().refine(isTimeZone, { error: () => m.zone_unknown() }),
-	name: z.string().trim().min(1, { error: () => m.name_missing() }).max(120),
+	name: z
+		.string()
+		.trim()
+		.min(1, { error: () => m.name_missing() })
+		.max(120),
 	email: z.email({ error: () => m.email_wrong() }),
-	password: z.string().min(10, { error: () => m.password_short() }).max(128)
+	password: z
+		.string()
+		.min(10, { error: () => m.password_short() })
+		.max(128),
 });
 
 export const load: PageServerLoad = async ({ locals }) => {
@@ -30,7 +44,7 @@ export const actions: Actions = {
 		if (!form.valid) return fail(400, { form });
 		const { code, school, timeZone, name, email, password } = form.data;
 		const answer = await app.accounts.limited('set-up', async () =>
-			isSetUpCode(app.config.key, code) ? 'right' : null
+			isSetUpCode(app.config.key, code) ? 'right' : null,
 		);
 		if (answer === 'too-often') return message(form, m.sign_in_too_often(), { status: 429 });
 		if (answer === 'wrong') return setError(form, 'code', m.set_up_code_wrong());
@@ -39,5 +53,5 @@ export const actions: Actions = {
 		const signedIn = await app.accounts.signIn(email, password);
 		if (signedIn.ok) setSessionCookies(cookies, app.config.origin, signedIn.cookies);
 		redirect(303, '/office');
-	}
+	},
 };

@@ -8,8 +8,11 @@ import { setSessionCookies } from '$lib/server/web/cookies';
 import type { Actions, PageServerLoad } from './$types';
 
 const schema = z.object({
-	email: z.string().trim().min(1, { error: () => m.email_wrong() }),
-	password: z.string().min(1, { error: () => m.password_missing() })
+	email: z
+		.string()
+		.trim()
+		.min(1, { error: () => m.email_wrong() }),
+	password: z.string().min(1, { error: () => m.password_missing() }),
 });
 
 export const load: PageServerLoad = async ({ locals }) => {
@@ -31,5 +34,5 @@ export const actions: Actions = {
 				: message(form, m.sign_in_too_often(), { status: 429 });
 		setSessionCookies(cookies, config.origin, result.cookies);
 		redirect(303, '/office');
-	}
+	},
 };

@@ -11,6 +11,6 @@ export const load: PageServerLoad = async ({ locals }) => {
 	return {
 		school: (await readSchool(app.db))?.name ?? '',
 		name: await personName(app.db, teacher.person),
-		conferences: await teacherConferences(app, teacher, teacher.person)
+		conferences: await teacherConferences(app, teacher, teacher.person),
 	};
 };

@@ -16,7 +16,7 @@
 
 	const counts = (lines: readonly { readonly seated: readonly unknown[] }[]) => ({
 		taken: lines.filter(({ seated }) => seated.length > 0).length,
-		all: lines.length
+		all: lines.length,
 	});
 </script>
 
@@ -61,12 +61,16 @@
 								<div>
 									{#each line.seated as seated (seated.appointment)}
 										<strong class="block">
-											{seated.students.map(({ name, classLabel }) => `${name} (${classLabel})`).join(', ')}
+											{seated.students
+												.map(({ name, classLabel }) => `${name} (${classLabel})`)
+												.join(', ')}
 										</strong>
 										<span class="block text-small">
 											{listText(seated.adults)} ·
 											{#if seated.place.link}
-												<a class="link" href={seated.place.link} rel="noreferrer">{m.place_video()}</a>
+												<a class="link" href={seated.place.link} rel="noreferrer"
+													>{m.place_video()}</a
+												>
 											{:else}
 												{[seated.place.name, seated.place.building].filter(Boolean).join(', ')}
 											{/if}

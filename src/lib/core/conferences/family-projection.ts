@@ -86,12 +86,12 @@ export function familyVisitProblem(view: FamilyProjection, choice: VisitChoice):
 		place,
 		date,
 		start,
-		end
+		end,
 	}: T) => ({
 		place: key.get(place)!,
 		date: view.dates.indexOf(date),
 		start: start / MINUTE,
-		end: end / MINUTE
+		end: end / MINUTE,
 	});
 	return {
 		wishes: view.wishes.filter(({ id, placed }) => !placed && choice.wishes.includes(id)),
@@ -101,6 +101,6 @@ export function familyVisitProblem(view: FamilyProjection, choice: VisitChoice):
 		travel: view.travel,
 		pause: view.conference.pauseMinutes,
 		windows: choice.windows?.map(([start, end]) => [start / MINUTE, end / MINUTE] as const),
-		fixed: view.appointments.map((appointment): FixedAppointment => onAxis(appointment))
+		fixed: view.appointments.map((appointment): FixedAppointment => onAxis(appointment)),
 	};
 }

@@ -8,7 +8,7 @@ export type Phase = 'being-prepared' | 'open' | 'paused' | 'closed' | 'today' | 
 export function phaseOf(
 	conference: ConferenceFacts,
 	dates: readonly LocalDate[],
-	now: number
+	now: number,
 ): Phase {
 	if (conference.publishedAt === null || conference.withdrawnAt !== null) return 'being-prepared';
 	const today = localOf(now, conference.timeZone).date;
@@ -28,7 +28,7 @@ export type NotBookable = 'not-published' | 'paused' | 'not-open-yet' | 'closed'
 export function notBookable(
 	conference: ConferenceFacts,
 	start: number,
-	now: number
+	now: number,
 ): NotBookable | null {
 	if (conference.publishedAt === null || conference.withdrawnAt !== null) return 'not-published';
 	if (conference.pausedAt !== null) return 'paused';

@@ -24,8 +24,8 @@ export function seatState(slot: Slot, desk: Desk, claims: ClaimsByThing, now: nu
 	if (slot.start <= now) return 'past';
 	const elsewhere = [slot.desk, ...desk.persons].some((thing) =>
 		(claims.get(thing) ?? []).some(
-			(claim) => claim.occupancy !== slot.id && overlaps(claim, taken)
-		)
+			(claim) => claim.occupancy !== slot.id && overlaps(claim, taken),
+		),
 	);
 	return slot.blocked || elsewhere ? 'blocked' : 'free';
 }
@@ -34,11 +34,11 @@ export function seatState(slot: Slot, desk: Desk, claims: ClaimsByThing, now: nu
 export function seatStates(
 	snapshot: { readonly desks: readonly Desk[]; readonly slots: readonly Slot[] },
 	claims: readonly Claim[],
-	now: number
+	now: number,
 ): Map<string, SeatState> {
 	const desks = new Map(snapshot.desks.map((desk) => [desk.id, desk]));
 	const taken = claimsByThing(claims);
 	return new Map(
-		snapshot.slots.map((slot) => [slot.id, seatState(slot, desks.get(slot.desk)!, taken, now)])
+		snapshot.slots.map((slot) => [slot.id, seatState(slot, desks.get(slot.desk)!, taken, now)]),
 	);
 }

@@ -11,12 +11,12 @@ export const placeKey = (place: Place): string => (place.kind === 'room' ? place
 export function travelBetween(
 	places: readonly Place[],
 	walks: readonly BuildingWalk[],
-	switchMinutes: number
+	switchMinutes: number,
 ): Travel[] {
 	const minutes = (a: Place, b: Place): number =>
 		walks.find(
 			({ from, to }) =>
-				(from === a.building && to === b.building) || (from === b.building && to === a.building)
+				(from === a.building && to === b.building) || (from === b.building && to === a.building),
 		)?.minutes ?? 0;
 	const rooms = places.filter(({ kind }) => kind === 'room');
 	return [
@@ -25,7 +25,7 @@ export function travelBetween(
 			rooms
 				.slice(index + 1)
 				.map((b) => ({ from: a.id, to: b.id, minutes: minutes(a, b) }))
-				.filter((way) => way.minutes > 0)
-		)
+				.filter((way) => way.minutes > 0),
+		),
 	];
 }

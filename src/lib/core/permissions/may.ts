@@ -45,7 +45,7 @@ const rules: Record<Act, Partial<Record<ActorKind, Rule>>> = {
 	'links.see': { organiser: always },
 	'visit.see': { organiser: always, helper: always, adult: ownFamily },
 	'visit.book': { organiser: always, helper: always, adult: ownFamily },
-	'day.see': { organiser: always, helper: always, teacher: ownDay, interpreter: ownDay }
+	'day.see': { organiser: always, helper: always, teacher: ownDay, interpreter: ownDay },
 };
 
 /** The one answer to whether somebody may do something. The system, which acts by rule, may. */

@@ -1,4 +1,11 @@
-import { DAY_MINUTES, instantOf, isLocalDate, MINUTE, type LocalDate, type LocalTimeRefusal } from '../time/local-time';
+import {
+	DAY_MINUTES,
+	instantOf,
+	isLocalDate,
+	MINUTE,
+	type LocalDate,
+	type LocalTimeRefusal,
+} from '../time/local-time';
 import { overlaps, type Stretch } from '../time/stretch';
 import { slotGrid, type Division } from './slot-grid';
 
@@ -33,7 +40,7 @@ export interface HoursFault {
 export function faultsOfHours(
 	hours: readonly Hours[],
 	division: Division,
-	zone: string
+	zone: string,
 ): HoursFault[] {
 	return hours.flatMap((entry, index): HoursFault[] => {
 		const code = faultOf(entry, division, zone);
@@ -48,7 +55,7 @@ export function faultsOfHours(
 function faultOf(
 	{ date, start, end }: Hours,
 	{ slotMinutes }: Division,
-	zone: string
+	zone: string,
 ): HoursFault['code'] | null {
 	if (!isLocalDate(date)) return 'no-such-date';
 	if (end > DAY_MINUTES || start < 0) return 'over-midnight';
@@ -70,9 +77,9 @@ export function sittingsOf({ hours, breaks }: Pick<Series, 'hours' | 'breaks'>):
 					overlaps(part, pause)
 						? [
 								{ ...part, end: pause.start },
-								{ ...part, start: pause.end }
+								{ ...part, start: pause.end },
 							].filter(({ start, end }) => start < end)
-						: [part]
+						: [part],
 				);
 			return parts;
 		})
@@ -91,6 +98,6 @@ export function slotsOfSitting(sitting: Hours, division: Division, zone: string)
 	return slotGrid(minutes, division).slots.map((slot) => ({
 		start: start.epoch + slot.start * MINUTE,
 		end: start.epoch + slot.end * MINUTE,
-		claimEnd: start.epoch + (slot.end + division.gapMinutes) * MINUTE
+		claimEnd: start.epoch + (slot.end + division.gapMinutes) * MINUTE,
 	}));
 }

@@ -33,15 +33,15 @@ export function slotGrid(stretch: Stretch, { slotMinutes, gapMinutes }: Division
 /** Slots and left-over minutes of several stretches together. */
 export function countSlots(
 	stretches: readonly Stretch[],
-	division: Division
+	division: Division,
 ): { slots: number; remainder: number } {
 	return stretches
 		.map((stretch) => slotGrid(stretch, division))
 		.reduce(
 			(sum, { slots, remainder }) => ({
 				slots: sum.slots + slots.length,
-				remainder: sum.remainder + remainder
+				remainder: sum.remainder + remainder,
 			}),
-			{ slots: 0, remainder: 0 }
+			{ slots: 0, remainder: 0 },
 		);
 }

@@ -44,9 +44,7 @@ export function isLocalDate(text: string): boolean {
 export function instantOf(date: LocalDate, minute: number, zone: string): LocalTimeResult {
 	if (!isTimeZone(zone)) return { ok: false, refusal: 'unknown-zone' };
 	if (!isLocalDate(date)) return { ok: false, refusal: 'no-such-date' };
-	const plain = Temporal.PlainDate.from(date)
-		.toPlainDateTime({ hour: 0 })
-		.add({ minutes: minute });
+	const plain = Temporal.PlainDate.from(date).toPlainDateTime({ hour: 0 }).add({ minutes: minute });
 	const earlier = plain.toZonedDateTime(zone, { disambiguation: 'earlier' });
 	const later = plain.toZonedDateTime(zone, { disambiguation: 'later' });
 	if (earlier.epochMilliseconds === later.epochMilliseconds)

@@ -31,7 +31,7 @@ export function bestVisit(problem: VisitProblem, restriction: Restriction = {}):
 		.filter(({ candidates, fixed }) => candidates.length + fixed.length > 0);
 	const required = placing.reduce(
 		(mask, id) => mask | (1 << wishes.findIndex((wish) => wish.id === id)),
-		0
+		0,
 	);
 
 	const turn = turnMinutes(problem);
@@ -64,11 +64,11 @@ export function bestVisit(problem: VisitProblem, restriction: Restriction = {}):
 function leaveOut(
 	day: DayCandidates,
 	wishes: readonly WishToPlace[],
-	without: (wish: string, slot: string) => boolean
+	without: (wish: string, slot: string) => boolean,
 ): DayCandidates {
 	return {
 		...day,
-		candidates: day.candidates.filter(({ wish, slot }) => !without(wishes[wish]!.id, slot.id))
+		candidates: day.candidates.filter(({ wish, slot }) => !without(wishes[wish]!.id, slot.id)),
 	};
 }
 
@@ -101,7 +101,7 @@ function compareSets(
 	a: number,
 	b: number,
 	weights: SetWeights,
-	cost: (set: number) => number
+	cost: (set: number) => number,
 ): number {
 	return (
 		weights.must[b]! - weights.must[a]! || weights.all[b]! - weights.all[a]! || cost(a) - cost(b)
@@ -122,7 +122,7 @@ function sumsOf(
 	problem: VisitProblem,
 	placements: readonly Placement[],
 	mustWeight: number,
-	weight: number
+	weight: number,
 ): VisitSums & { exact: true } {
 	const days = new Map<number, { first: number; last: number; inside: number }>();
 	for (const { date, start, end } of [...placements.map(({ slot }) => slot), ...problem.fixed]) {
@@ -139,7 +139,7 @@ function sumsOf(
 		dates: days.size,
 		waiting: spans.reduce((sum, { first, last, inside }) => sum + last - first - inside, 0),
 		end: spans.length ? Math.max(...spans.map(({ last }) => last)) : null,
-		exact: true
+		exact: true,
 	};
 }
 
@@ -161,7 +161,7 @@ const MINUTES = 2 ** 21;
 function wholeOnOneDate(
 	tables: readonly DayTable[],
 	everything: readonly number[],
-	prefer: Preference
+	prefer: Preference,
 ): CombinedDates | null {
 	const fixed = tables.filter(({ hasFixed }) => hasFixed);
 	if (fixed.length > 1 || everything.includes(0)) return null;
@@ -178,7 +178,7 @@ function wholeOnOneDate(
 	return {
 		sets: reached,
 		cost,
-		trace: (set) => dates.find((table) => ranked(table, set) === cost(set))!.trace(set)
+		trace: (set) => dates.find((table) => ranked(table, set) === cost(set))!.trace(set),
 	};
 }
 
@@ -191,7 +191,7 @@ function combineDates(
 	shortest: readonly DayTable[],
 	last: readonly DayTable[],
 	sets: number,
-	prefer: Preference
+	prefer: Preference,
 ): CombinedDates {
 	const [waitingUnit, endUnit] = prefer === 'least-waiting' ? [MINUTES, 1] : [1, MINUTES];
 	const origin = shortest.length ? Math.min(...shortest.map((table) => table.earliest)) : 0;
@@ -270,6 +270,6 @@ function combineDates(
 	return {
 		sets: costs.keys(),
 		cost: (set) => costs[set]!,
-		trace: (set) => (shortest.length ? trace(0, set) : [])
+		trace: (set) => (shortest.length ? trace(0, set) : []),
 	};
 }

@@ -34,7 +34,11 @@ const compareText = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 
 /** Order of time, then desk, then length: the last of the planner's rules of order. */
 export function compareSlots(a: FreeSlot, b: FreeSlot): number {
 	return (
-		a.date - b.date || a.start - b.start || compareText(a.desk, b.desk) || a.end - b.end || compareText(a.id, b.id)
+		a.date - b.date ||
+		a.start - b.start ||
+		compareText(a.desk, b.desk) ||
+		a.end - b.end ||
+		compareText(a.id, b.id)
 	);
 }
 
@@ -43,7 +47,7 @@ export function candidatesByDate(problem: VisitProblem): DayCandidates[] {
 	const inWindow = windowTest(problem.windows);
 	const slotsOfDesk = groupBy(
 		problem.slots.filter((slot) => inWindow(slot) && besideFixed(slot, problem.fixed)),
-		({ desk }) => desk
+		({ desk }) => desk,
 	);
 	const days = new Map<number, { candidates: Candidate[]; fixed: FixedAppointment[] }>();
 	const day = (date: number) => {
@@ -62,6 +66,6 @@ export function candidatesByDate(problem: VisitProblem): DayCandidates[] {
 		.map(([date, { candidates, fixed }]) => ({
 			date,
 			candidates: candidates.sort((a, b) => compareSlots(a.slot, b.slot) || a.wish - b.wish),
-			fixed: fixed.sort((a, b) => a.start - b.start || a.end - b.end)
+			fixed: fixed.sort((a, b) => a.start - b.start || a.end - b.end),
 		}));
 }

@@ -71,7 +71,7 @@ export function visitConflicts(visit: VisitToCheck): VisitConflict[] {
 
 function wishConflict(
 	{ desk, wishes }: WantedAppointment,
-	earlier: readonly WantedAppointment[]
+	earlier: readonly WantedAppointment[],
 ): VisitConflict['code'] | null {
 	if (wishes.some(({ desks }) => !desks.includes(desk.id))) return 'no-wish-for-this-desk';
 	const named = new Set(earlier.flatMap(({ wishes }) => wishes.map(({ id }) => id)));
@@ -82,7 +82,7 @@ function overlapsOwn({ slot }: WantedAppointment, visit: VisitToCheck): boolean 
 	return (
 		visit.wanted.some((other) => other.slot !== slot && overlaps(other.slot, slot)) ||
 		visit.adults.some((adult) =>
-			(visit.claims.get(adult) ?? []).some((claim) => overlaps(claim, slot))
+			(visit.claims.get(adult) ?? []).some((claim) => overlaps(claim, slot)),
 		)
 	);
 }
@@ -96,17 +96,15 @@ function turnTooShort({ slot, placeKey }: WantedAppointment, visit: VisitToCheck
 			placeKey: other.placeKey,
 			start: other.slot.start,
 			end: other.slot.end,
-			isFixed: false
-		}))
+			isFixed: false,
+		})),
 	].filter(({ date }) => date === slot.date);
-	const before = all
-		.filter(({ end }) => end <= slot.start)
-		.sort((a, b) => b.end - a.end)[0];
+	const before = all.filter(({ end }) => end <= slot.start).sort((a, b) => b.end - a.end)[0];
 	const after = all
 		.filter(({ start, isFixed }) => isFixed && start >= slot.end)
 		.sort((a, b) => a.start - b.start)[0];
 	const nextWanted = visit.wanted.some(
-		(other) => other.slot.start >= slot.end && after && other.slot.start < after.start
+		(other) => other.slot.start >= slot.end && after && other.slot.start < after.start,
 	);
 	return (
 		(before !== undefined &&

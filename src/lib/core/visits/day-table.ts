@@ -66,7 +66,7 @@ export function fillDayTable(
 	day: DayCandidates,
 	wishCount: number,
 	turn: TurnMinutes,
-	ranking: Ranking
+	ranking: Ranking,
 ): DayTable {
 	const sets = 1 << wishCount;
 	const [waitingUnit, endUnit] = ranking === 'waiting-then-end' ? [MAJOR, 1] : [1, MAJOR];
@@ -89,7 +89,7 @@ export function fillDayTable(
 			bit: candidate ? 1 << candidate.wish : 0,
 			candidate,
 			row: rows.subarray(rowStart, (rowStart += length)),
-			fixedAfter: 0
+			fixedAfter: 0,
 		};
 	});
 
@@ -142,7 +142,7 @@ export function fillDayTable(
 		first.reduce(
 			(least, { bit, row }) =>
 				(set & bit) === bit ? Math.min(least, row[rowIndex(set, bit)] ?? UNREACHABLE) : least,
-			UNREACHABLE
+			UNREACHABLE,
 		);
 
 	/** Cost of the way from one appointment to the next, or `null` where there is no time for it. */
@@ -193,7 +193,7 @@ export function fillDayTable(
 		trace,
 		hasFixed: day.fixed.length > 0,
 		waitingOf: (cost) => (waitingFirst ? Math.floor(cost / MAJOR) : cost % MAJOR),
-		endOf: (cost) => base + (waitingFirst ? cost % MAJOR : Math.floor(cost / MAJOR))
+		endOf: (cost) => base + (waitingFirst ? cost % MAJOR : Math.floor(cost / MAJOR)),
 	};
 }
 

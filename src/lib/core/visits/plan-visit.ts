@@ -15,7 +15,7 @@ export function planVisit(problem: VisitProblem, restriction: Restriction = {}):
 			Number(placing.includes(b.id)) - Number(placing.includes(a.id)) ||
 			Number(b.must) - Number(a.must) ||
 			b.weight - a.weight ||
-			(a.id < b.id ? -1 : 1)
+			(a.id < b.id ? -1 : 1),
 	);
 	const rounds: Visit[] = [];
 	for (let from = 0; from < wanted.length; from += EXACT_WISHES) {
@@ -24,7 +24,7 @@ export function planVisit(problem: VisitProblem, restriction: Restriction = {}):
 		const around = { ...problem, wishes, fixed: [...problem.fixed, ...earlier] };
 		const round = bestVisit(around, {
 			...restriction,
-			placing: placing.filter((id) => wishes.some((wish) => wish.id === id))
+			placing: placing.filter((id) => wishes.some((wish) => wish.id === id)),
 		});
 		if (!round) return null;
 		rounds.push(round);
@@ -39,6 +39,6 @@ export function planVisit(problem: VisitProblem, restriction: Restriction = {}):
 		placements: rounds
 			.flatMap(({ placements }) => placements)
 			.sort((a, b) => compareSlots(a.slot, b.slot)),
-		exact: false
+		exact: false,
 	};
 }

@@ -47,7 +47,7 @@ export function suggestVisits(problem: VisitProblem): Suggestions {
 	while (found.length < WANTED) {
 		const visit = anotherVisit(
 			problem,
-			found.map(({ visit }) => visit)
+			found.map(({ visit }) => visit),
 		);
 		if (!visit) break;
 		found.push({ name: 'another', visit });
@@ -56,9 +56,9 @@ export function suggestVisits(problem: VisitProblem): Suggestions {
 		suggestions: found.map(({ name, visit }) => ({
 			name,
 			visit,
-			unplaced: unplacedWishes(problem, visit)
+			unplaced: unplacedWishes(problem, visit),
 		})),
-		unplaced
+		unplaced,
 	};
 }
 
@@ -94,7 +94,7 @@ function anotherVisit(problem: VisitProblem, known: readonly Visit[]): Visit | n
 	for (const forbidden of choices) {
 		const restriction: Restriction = {
 			without: isIn(forbidden),
-			placing: [...new Set(forbidden.map(({ wish }) => wish))]
+			placing: [...new Set(forbidden.map(({ wish }) => wish))],
 		};
 		const visit = planVisit(problem, restriction);
 		if (visit && (!lighter || isHeavier(visit, lighter))) lighter = visit;
@@ -125,8 +125,8 @@ function distinctChoices(lists: readonly (readonly Placement[])[]): Placement[][
 				.map(({ wish, slot }) => JSON.stringify([wish, slot.id]))
 				.sort()
 				.join(),
-			choice
-		])
+			choice,
+		]),
 	);
 	return [...seen.values()];
 }

@@ -16,14 +16,14 @@ const span = z
 	.refine(([start, end]) => start < end, 'must end after it starts');
 const slot = span.refine(
 	([start, end]) => Math.floor(start / MINUTES_OF_DATE) === Math.floor((end - 1) / MINUTES_OF_DATE),
-	'must lie on one date'
+	'must lie on one date',
 );
 
 const desk = z.object({
 	id,
 	place: id,
 	capacity: z.int().min(0).default(1),
-	slots: z.array(slot)
+	slots: z.array(slot),
 });
 
 const request = z.object({
@@ -31,7 +31,7 @@ const request = z.object({
 	student: id,
 	desks: z.array(id).min(1),
 	weight: z.number().min(0),
-	must: z.boolean().default(false)
+	must: z.boolean().default(false),
 });
 
 const family = z.object({
@@ -40,7 +40,7 @@ const family = z.object({
 	adults: z.int().min(1).default(1),
 	split: z.boolean().default(false),
 	windows: z.array(span).optional(),
-	requests: z.array(request)
+	requests: z.array(request),
 });
 
 const instanceSchema = z
@@ -48,7 +48,7 @@ const instanceSchema = z
 		format: z.literal('visit-instance/1'),
 		desks: z.array(desk),
 		travel: z.array(z.object({ from: id, to: id, minutes: minute })).default([]),
-		families: z.array(family).min(1)
+		families: z.array(family).min(1),
 	})
 	.superRefine((instance, context) => {
 		const complain = (path: (string | number)[], message: string) =>
@@ -63,13 +63,13 @@ const instanceSchema = z
 		instance.families.forEach(({ requests }, f) => {
 			noDoubles(
 				requests.map(({ id }) => id),
-				['families', f, 'requests']
+				['families', f, 'requests'],
 			);
 			requests.forEach((request, r) =>
 				request.desks.forEach((id, d) => {
 					if (!desks.has(id))
 						complain(['families', f, 'requests', r, 'desks', d], `names no desk: "${id}"`);
-				})
+				}),
 			);
 		});
 	});
@@ -96,7 +96,7 @@ export function readVisitInstance(text: string): ReadInstance {
 	const field = path.reduce<string>(
 		(text, key) =>
 			typeof key === 'number' ? `${text}[${key}]` : text ? `${text}.${String(key)}` : String(key),
-		''
+		'',
 	);
 	return { ok: false, sentence: `The field ${field || '(whole file)'} is wrong: ${message}.` };
 }
@@ -111,12 +111,12 @@ export function visitProblemOf(instance: VisitInstance, family: InstanceFamily):
 				: slots.map(([start, end]): FreeSlot => {
 						const date = Math.floor(start / MINUTES_OF_DATE);
 						return { id: `${id}@${start}-${end}`, desk: id, place, date, start, end };
-					})
+					}),
 		),
 		travel: instance.travel,
 		pause: family.pause,
 		windows: family.windows,
-		fixed: []
+		fixed: [],
 	};
 }
 
@@ -136,6 +136,6 @@ export function placedRequests(family: InstanceFamily, visit: Visit): PlacedRequ
 		request: wish,
 		desk,
 		slot: [start, end],
-		...(family.split ? { adult: 0 as const } : {})
+		...(family.split ? { adult: 0 as const } : {}),
 	}));
 }

@@ -4,10 +4,7 @@ import type { Visit, VisitProblem, WishToPlace } from './visit-problem';
 
 /** Why a wish has no place in a visit. */
 export type UnplacedReason =
-	| 'desk-full'
-	| 'outside-windows'
-	| 'collides-with-fixed'
-	| 'collides-with-others';
+	'desk-full' | 'outside-windows' | 'collides-with-fixed' | 'collides-with-others';
 
 export interface UnplacedWish {
 	readonly wish: string;
@@ -36,8 +33,8 @@ function whyUnplaced(problem: VisitProblem, wish: WishToPlace): UnplacedReason {
 					date !== slot.date ||
 					(end <= slot.start
 						? slot.start - end >= turn(place, slot.place)
-						: start - slot.end >= turn(slot.place, place))
-			)
+						: start - slot.end >= turn(slot.place, place)),
+			),
 	);
 	return besideAll.length === 0 ? 'collides-with-fixed' : 'collides-with-others';
 }

@@ -12,7 +12,7 @@ import {
 	account,
 	accountCredential,
 	accountSession,
-	accountVerification
+	accountVerification,
 } from '../database/schema';
 import { newId } from '../identifiers';
 import { keyedDigest } from '../keyed-digest';
@@ -59,7 +59,7 @@ export interface Accounts {
 /** Whether anybody has an organiser's account. */
 export async function hasOrganiser(db: Reader): Promise<boolean> {
 	const [row] = await db.execute<{ known: boolean }>(
-		statement`select exists (select from ${account} where ${account.role} = 'organiser') as known`
+		statement`select exists (select from ${account} where ${account.role} = 'organiser') as known`,
 	);
 	return row?.known ?? false;
 }
@@ -78,8 +78,8 @@ export function createAccounts(db: Database, sql: Sql, config: Config, clock: Cl
 				user: account,
 				session: accountSession,
 				account: accountCredential,
-				verification: accountVerification
-			}
+				verification: accountVerification,
+			},
 		}),
 		emailAndPassword: { enabled: true, disableSignUp: true, minPasswordLength: 10 },
 		session: { expiresIn: WEEK },
@@ -88,24 +88,24 @@ export function createAccounts(db: Database, sql: Sql, config: Config, clock: Cl
 			cookiePrefix: 'ten-chairs',
 			useSecureCookies: config.origin.startsWith('https:'),
 			database: { generateId: () => newId(clock) },
-			ipAddress: { disableIpTracking: true }
+			ipAddress: { disableIpTracking: true },
 		},
 		telemetry: { enabled: false },
-		logger: { disabled: true }
+		logger: { disabled: true },
 	});
 
 	const attempts = new RateLimiterPostgres({
 		storeClient: {
 			query: async ({ text, values }: { text: string; values: (string | number)[] }) => ({
-				rows: await sql.unsafe(text, values)
-			})
+				rows: await sql.unsafe(text, values),
+			}),
 		},
 		storeType: 'client',
 		tableName: 'attempt',
 		tableCreated: true,
 		keyPrefix: '',
 		clearExpiredByTimeout: false,
-		...ATTEMPTS
+		...ATTEMPTS,
 	});
 
 	const limited: Accounts['limited'] = async (name, attempt) => {
@@ -127,8 +127,8 @@ export function createAccounts(db: Database, sql: Sql, config: Config, clock: Cl
 			[...parseSetCookieHeader(header)].map(([name, attributes]) => ({
 				name,
 				value: decodeURIComponent(attributes.value),
-				maxAge: attributes['max-age'] === undefined ? undefined : Number(attributes['max-age'])
-			}))
+				maxAge: attributes['max-age'] === undefined ? undefined : Number(attributes['max-age']),
+			})),
 		);
 
 	return {
@@ -148,7 +148,7 @@ export function createAccounts(db: Database, sql: Sql, config: Config, clock: Cl
 				try {
 					const { headers } = await auth.api.signInEmail({
 						body: { email: address, password },
-						returnHeaders: true
+						returnHeaders: true,
 					});
 					return cookiesOf(headers);
 				} catch (error) {
@@ -157,7 +157,9 @@ export function createAccounts(db: Database, sql: Sql, config: Config, clock: Cl
 					throw error;
 				}
 			});
-			return typeof answer === 'string' ? { ok: false, reason: answer } : { ok: true, cookies: answer };
+			return typeof answer === 'string'
+				? { ok: false, reason: answer }
+				: { ok: true, cookies: answer };
 		},
 
 		async signOut(headers) {
@@ -170,15 +172,15 @@ export function createAccounts(db: Database, sql: Sql, config: Config, clock: Cl
 			const hash = await passwords.hash(password);
 			const user = await internalAdapter.createUser(
 				{ name, email: email.trim().toLowerCase(), emailVerified: true, role },
-				{ method: 'email-password' }
+				{ method: 'email-password' },
 			);
 			await internalAdapter.linkAccount({
 				userId: user.id,
 				providerId: 'credential',
 				accountId: user.id,
-				password: hash
+				password: hash,
 			});
 			return user.id;
-		}
+		},
 	};
 }

@@ -44,7 +44,7 @@ export async function setUpSchool(app: App, setUp: SchoolSetUp): Promise<boolean
 				id: newId(clock),
 				name: setUp.school,
 				timeZone: setUp.timeZone,
-				schoolYear: schoolYearAt(clock.now(), setUp.timeZone)
+				schoolYear: schoolYearAt(clock.now(), setUp.timeZone),
 			})
 			.onConflictDoNothing()
 			.returning();
@@ -54,7 +54,7 @@ export async function setUpSchool(app: App, setUp: SchoolSetUp): Promise<boolean
 		}
 		await recordAct(tx, clock, {
 			actor: { kind: 'organiser', account: organiser },
-			kind: 'school.set-up'
+			kind: 'school.set-up',
 		});
 		return true;
 	});

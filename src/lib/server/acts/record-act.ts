@@ -54,7 +54,7 @@ export async function recordAct(tx: Transaction, clock: Clock, facts: ActFacts):
 		kind: facts.kind,
 		key: facts.key,
 		before: facts.before,
-		after: facts.after
+		after: facts.after,
 	});
 	return id;
 }
@@ -63,7 +63,7 @@ export async function recordAct(tx: Transaction, clock: Clock, facts: ActFacts):
 export async function earlierAct(
 	db: Reader,
 	actor: Actor,
-	key: string
+	key: string,
 ): Promise<{ kind: string; after: unknown } | null> {
 	const id = actorId(actor);
 	if (id === null) return null;

@@ -9,7 +9,7 @@ import {
 	visitConflicts,
 	type StandingAppointment,
 	type VisitConflict,
-	type WantedAppointment
+	type WantedAppointment,
 } from '../../core/visits/check-visit';
 import { turnMinutes } from '../../core/visits/turn';
 import { earlierAct, recordAct } from '../acts/record-act';
@@ -24,7 +24,7 @@ import {
 	claim,
 	familyAdult,
 	wish,
-	wishDesk
+	wishDesk,
 } from '../database/schema';
 import { inTransaction } from '../database/transaction';
 import { announceChange } from '../live/announce';
@@ -55,7 +55,7 @@ type Deps = Pick<App, 'db' | 'clock'>;
 export async function bookVisit(
 	{ db, clock }: Deps,
 	actor: Actor,
-	request: VisitRequest
+	request: VisitRequest,
 ): Promise<BookingResult> {
 	if (!may(actor, 'visit.book', { family: request.familyId })) throw new ForbiddenError();
 	try {
@@ -64,7 +64,7 @@ export async function bookVisit(
 			const locked = await lockVisit(tx, {
 				students: wishes.map(({ student }) => student),
 				adults: await adultsOf(tx, request.familyId),
-				slots: request.appointments.map(({ slot }) => slot)
+				slots: request.appointments.map(({ slot }) => slot),
 			});
 			const earlier = await earlierAct(tx, actor, request.key);
 			if (earlier) return earlier.after as { ok: true; appointments: string[] };
@@ -72,12 +72,12 @@ export async function bookVisit(
 			const now = clock.now();
 			const snapshot = await loadSnapshot(tx, request.conferenceId);
 			const slots = new Map(
-				locked.slots.filter(({ detachedAt }) => detachedAt === null).map((slot) => [slot.id, slot])
+				locked.slots.filter(({ detachedAt }) => detachedAt === null).map((slot) => [slot.id, slot]),
 			);
 			const desks = new Map(snapshot.desks.map((desk) => [desk.id, desk]));
 			const places = new Map(snapshot.places.map((place) => [place.id, place]));
 			const gone = request.appointments.filter(
-				({ slot }) => !desks.has(slots.get(slot)?.deskId ?? '')
+				({ slot }) => !desks.has(slots.get(slot)?.deskId ?? ''),
 			);
 			if (gone.length)
 				return { ok: false, conflicts: gone.map(({ slot }) => ({ slot, code: 'taken' })) };
@@ -96,22 +96,22 @@ export async function bookVisit(
 						end: slot.endsAt,
 						claimEnd: slot.claimEndsAt,
 						seats: slot.seats,
-						blocked: slot.blockedAt !== null
+						blocked: slot.blockedAt !== null,
 					},
 					placeKey: placeKey(places.get(slot.placeId)!),
 					desk: desks.get(slot.deskId)!,
 					wishes:
 						known.length === entry.wishes.length
 							? known.map(({ id, desks }) => ({ id, desks, placed: served.has(id) }))
-							: []
+							: [],
 				};
 			});
 			const adultThings = locked.adults.map(adultThing);
 			const claims = claimsByThing(
 				await claimsOn(tx, [
 					...wanted.flatMap(({ desk }) => [desk.id, ...desk.persons]),
-					...adultThings
-				])
+					...adultThings,
+				]),
 			);
 			const conflicts = visitConflicts({
 				conference: snapshot.conference,
@@ -119,24 +119,20 @@ export async function bookVisit(
 				wanted,
 				fixed: await standingOf(tx, request.conferenceId, snapshot.conference.timeZone, {
 					adults: locked.adults,
-					keyOf: (place) => placeKey(places.get(place)!)
+					keyOf: (place) => placeKey(places.get(place)!),
 				}),
 				adults: adultThings,
 				claims,
 				turn: turnMinutes({
-					travel: travelBetween(
-						snapshot.places,
-						snapshot.walks,
-						snapshot.conference.switchMinutes
-					),
-					pause: snapshot.conference.pauseMinutes
-				})
+					travel: travelBetween(snapshot.places, snapshot.walks, snapshot.conference.switchMinutes),
+					pause: snapshot.conference.pauseMinutes,
+				}),
 			});
 			if (conflicts.length) return { ok: false, conflicts };
 
 			const labels = await classLabels(
 				tx,
-				wishes.map(({ student }) => student)
+				wishes.map(({ student }) => student),
 			);
 			const appointments = await writeVisit(tx, clock, {
 				conferenceId: request.conferenceId,
@@ -152,10 +148,10 @@ export async function bookVisit(
 						wishes: about.map(({ id }) => id),
 						students: [...new Set(about.map(({ student }) => student))].map((id) => ({
 							id,
-							classLabel: labels.get(id) ?? ''
-						}))
+							classLabel: labels.get(id) ?? '',
+						})),
 					};
-				})
+				}),
 			});
 			const result = { ok: true as const, appointments };
 			await recordAct(tx, clock, {
@@ -163,7 +159,7 @@ export async function bookVisit(
 				kind: 'visit.booked',
 				conferenceId: request.conferenceId,
 				key: request.key,
-				after: result
+				after: result,
 			});
 			await announceChange(tx, request.conferenceId);
 			return result;
@@ -178,7 +174,7 @@ async function answerConstraint(
 	{ db }: Deps,
 	actor: Actor,
 	request: VisitRequest,
-	error: unknown
+	error: unknown,
 ): Promise<BookingResult> {
 	const refusal = postgresError(error);
 	if (refusal?.code !== EXCLUSION_VIOLATION && refusal?.code !== UNIQUE_VIOLATION) throw error;
@@ -186,7 +182,7 @@ async function answerConstraint(
 	if (earlier) return earlier.after as { ok: true; appointments: string[] };
 	return {
 		ok: false,
-		conflicts: request.appointments.map(({ slot }) => ({ slot, code: 'taken' }))
+		conflicts: request.appointments.map(({ slot }) => ({ slot, code: 'taken' })),
 	};
 }
 
@@ -215,13 +211,13 @@ async function readWishes(tx: Transaction, request: VisitRequest): Promise<WishF
 			and(
 				inArray(wish.id, ids),
 				eq(wish.familyId, request.familyId),
-				eq(wish.conferenceId, request.conferenceId)
-			)
+				eq(wish.conferenceId, request.conferenceId),
+			),
 		);
 	return [...groupBy(rows, ({ id }) => id)].map(([id, desks]) => ({
 		id,
 		student: desks[0]!.student,
-		desks: desks.map(({ desk }) => desk)
+		desks: desks.map(({ desk }) => desk),
 	}));
 }
 
@@ -234,10 +230,10 @@ async function servedWishes(tx: Transaction, wishes: readonly WishFacts[]): Prom
 			and(
 				inArray(
 					appointmentWish.wishId,
-					wishes.map(({ id }) => id)
+					wishes.map(({ id }) => id),
 				),
-				inArray(appointment.standing, ['asked', 'booked'])
-			)
+				inArray(appointment.standing, ['asked', 'booked']),
+			),
 		);
 	return new Set(rows.map(({ id }) => id));
 }
@@ -248,7 +244,7 @@ async function claimsOn(tx: Transaction, things: readonly string[]): Promise<Cla
 			thing: claim.thing,
 			start: claim.startsAt,
 			end: claim.endsAt,
-			occupancy: claim.occupancy
+			occupancy: claim.occupancy,
 		})
 		.from(claim)
 		.where(inArray(claim.thing, [...new Set(things)]));
@@ -260,14 +256,14 @@ async function standingOf(
 	tx: Transaction,
 	conferenceId: string,
 	timeZone: string,
-	whose: { adults: readonly LockedAdult[]; keyOf: (place: string) => string }
+	whose: { adults: readonly LockedAdult[]; keyOf: (place: string) => string },
 ): Promise<StandingAppointment[]> {
 	const rows = await tx
 		.selectDistinct({
 			id: appointment.id,
 			place: appointment.placeId,
 			start: appointment.startsAt,
-			end: appointment.endsAt
+			end: appointment.endsAt,
 		})
 		.from(appointment)
 		.innerJoin(appointmentAdult, eq(appointmentAdult.appointmentId, appointment.id))
@@ -277,14 +273,14 @@ async function standingOf(
 				inArray(appointment.standing, ['asked', 'booked']),
 				inArray(
 					appointmentAdult.adultId,
-					whose.adults.map(({ id }) => id)
-				)
-			)
+					whose.adults.map(({ id }) => id),
+				),
+			),
 		);
 	return rows.map(({ place, start, end }) => ({
 		date: localOf(start, timeZone).date,
 		placeKey: whose.keyOf(place),
 		start,
-		end
+		end,
 	}));
 }

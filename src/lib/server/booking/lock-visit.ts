@@ -19,7 +19,7 @@ export type LockedAdult = typeof adult.$inferSelect;
  */
 export async function lockVisit(
 	tx: Transaction,
-	{ students, adults, slots }: VisitParts
+	{ students, adults, slots }: VisitParts,
 ): Promise<{ slots: LockedSlot[]; adults: LockedAdult[] }> {
 	await tx
 		.select({ id: student.id })
@@ -40,7 +40,7 @@ export async function lockVisit(
 		.where(inArray(slot.id, [...slots]));
 	const persons = [
 		...receiving.map(({ id }) => id),
-		...lockedAdults.flatMap(({ personId }) => personId ?? [])
+		...lockedAdults.flatMap(({ personId }) => personId ?? []),
 	];
 	await tx
 		.select({ id: person.id })

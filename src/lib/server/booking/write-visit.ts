@@ -7,7 +7,7 @@ import {
 	appointmentSlot,
 	appointmentStudent,
 	appointmentWish,
-	claim
+	claim,
 } from '../database/schema';
 import { newId } from '../identifiers';
 import { adultThing, type LockedAdult, type LockedSlot } from './lock-visit';
@@ -35,7 +35,7 @@ export async function writeVisit(
 		readonly familyId: string;
 		readonly adults: readonly LockedAdult[];
 		readonly appointments: readonly NewAppointment[];
-	}
+	},
 ): Promise<string[]> {
 	const { conferenceId, familyId, adults } = visit;
 	const rows = visit.appointments.map((entry) => ({ id: newId(clock), ...entry }));
@@ -50,8 +50,8 @@ export async function writeVisit(
 			placeId: slot.placeId,
 			standing: 'booked' as const,
 			startsAt: slot.startsAt,
-			endsAt: slot.endsAt
-		}))
+			endsAt: slot.endsAt,
+		})),
 	);
 	await insertAll(
 		tx,
@@ -60,24 +60,24 @@ export async function writeVisit(
 			students.map((student) => ({
 				appointmentId: id,
 				studentId: student.id,
-				classLabel: student.classLabel
-			}))
-		)
+				classLabel: student.classLabel,
+			})),
+		),
 	);
 	await insertAll(
 		tx,
 		appointmentWish,
-		rows.flatMap(({ id, wishes }) => wishes.map((wishId) => ({ appointmentId: id, wishId })))
+		rows.flatMap(({ id, wishes }) => wishes.map((wishId) => ({ appointmentId: id, wishId }))),
 	);
 	await insertAll(
 		tx,
 		appointmentSlot,
-		rows.map(({ id, slot }) => ({ appointmentId: id, slotId: slot.id }))
+		rows.map(({ id, slot }) => ({ appointmentId: id, slotId: slot.id })),
 	);
 	await insertAll(
 		tx,
 		appointmentAdult,
-		rows.flatMap(({ id }) => adults.map((adult) => ({ appointmentId: id, adultId: adult.id })))
+		rows.flatMap(({ id }) => adults.map((adult) => ({ appointmentId: id, adultId: adult.id }))),
 	);
 	await insertAll(
 		tx,
@@ -92,16 +92,16 @@ export async function writeVisit(
 					id: newId(clock),
 					kind: 'person' as const,
 					thing,
-					...withGap
+					...withGap,
 				})),
 				...adults.map((adult) => ({
 					id: newId(clock),
 					kind: 'adult' as const,
 					thing: adultThing(adult),
-					...withoutGap
-				}))
+					...withoutGap,
+				})),
 			];
-		})
+		}),
 	);
 	return rows.map(({ id }) => id);
 }

@@ -43,7 +43,7 @@ export function basicsFaults(basics: ConferenceBasics): BasicsFault[] {
 			: []),
 		...(opensAt !== null && closesAt !== null && closesAt <= opensAt
 			? [{ field: 'closesAt' as const, code: 'closes-before-it-opens' as const }]
-			: [])
+			: []),
 	];
 }
 
@@ -55,7 +55,7 @@ export type ConferenceResult =
 export async function createConference(
 	app: App,
 	actor: Actor,
-	basics: ConferenceBasics
+	basics: ConferenceBasics,
 ): Promise<ConferenceResult> {
 	if (!may(actor, 'conference.set-up')) throw new ForbiddenError();
 	const faults = basicsFaults(basics);
@@ -68,13 +68,14 @@ export async function createConference(
 			actor,
 			kind: 'conference.created',
 			conferenceId: id,
-			after: basics
+			after: basics,
 		});
 		return { ok: true, id, address };
 	});
 }
 
-export type ChangeResult = ConferenceResult | { readonly ok: false; readonly changedMeanwhile: true };
+export type ChangeResult =
+	ConferenceResult | { readonly ok: false; readonly changedMeanwhile: true };
 
 /**
  * Changes the basics. Desks that follow the conference's hours follow; booked slots that no longer
@@ -85,7 +86,7 @@ export async function changeConference(
 	actor: Actor,
 	id: string,
 	version: number,
-	basics: ConferenceBasics
+	basics: ConferenceBasics,
 ): Promise<ChangeResult> {
 	if (!may(actor, 'conference.set-up')) throw new ForbiddenError();
 	const faults = basicsFaults(basics);
@@ -107,7 +108,7 @@ export async function changeConference(
 			kind: 'conference.changed',
 			conferenceId: id,
 			before: pickBasics(before),
-			after: basics
+			after: basics,
 		});
 		await announceChange(tx, id);
 		return { ok: true, id, address: before.address };
@@ -122,7 +123,7 @@ const pickBasics = (row: typeof conference.$inferSelect): ConferenceBasics => ({
 	slotMinutes: row.slotMinutes,
 	gapMinutes: row.gapMinutes,
 	opensAt: row.opensAt,
-	closesAt: row.closesAt
+	closesAt: row.closesAt,
 });
 
 /** Opens the conference to its families: wishes are derived, links begin to show it. */
@@ -134,9 +135,14 @@ export async function publishConference(app: App, actor: Actor, id: string): Pro
 			.set({
 				publishedAt: app.clock.now(),
 				withdrawnAt: null,
-				version: sql`${conference.version} + 1`
+				version: sql`${conference.version} + 1`,
 			})
-			.where(and(eq(conference.id, id), sql`(${conference.publishedAt} is null or ${conference.withdrawnAt} is not null)`))
+			.where(
+				and(
+					eq(conference.id, id),
+					sql`(${conference.publishedAt} is null or ${conference.withdrawnAt} is not null)`,
+				),
+			)
 			.returning();
 		if (published.length === 0) return;
 		await deriveWishes(tx, app.clock, id);

@@ -9,7 +9,7 @@ import {
 	desk,
 	deskPerson,
 	place,
-	slot
+	slot,
 } from '../database/schema';
 
 const cache = new Map<string, ConferenceSnapshot>();
@@ -40,7 +40,7 @@ export async function loadSnapshot(db: Reader, conferenceId: string): Promise<Co
 			.from(slot)
 			.where(and(inArray(slot.deskId, deskIds), isNull(slot.detachedAt)))
 			.orderBy(asc(slot.startsAt), asc(slot.deskId)),
-		db.select().from(buildingWalk)
+		db.select().from(buildingWalk),
 	]);
 	// Booked slots that no longer fit keep their places readable.
 	const places = await db
@@ -49,15 +49,15 @@ export async function loadSnapshot(db: Reader, conferenceId: string): Promise<Co
 			kind: place.kind,
 			name: place.name,
 			building: place.buildingId,
-			buildingName: building.name
+			buildingName: building.name,
 		})
 		.from(place)
 		.leftJoin(building, eq(building.id, place.buildingId))
 		.where(
 			inArray(
 				place.id,
-				db.select({ id: slot.placeId }).from(slot).where(inArray(slot.deskId, deskIds))
-			)
+				db.select({ id: slot.placeId }).from(slot).where(inArray(slot.deskId, deskIds)),
+			),
 		);
 
 	const personsOf = groupBy(persons, ({ deskId }) => deskId);
@@ -68,14 +68,14 @@ export async function loadSnapshot(db: Reader, conferenceId: string): Promise<Co
 		walks: walks.map(({ fromBuildingId, toBuildingId, minutes }) => ({
 			from: fromBuildingId,
 			to: toBuildingId,
-			minutes
+			minutes,
 		})),
 		desks: desks.map(({ id, number, name, subject }) => ({
 			id,
 			number,
 			name,
 			subject,
-			persons: (personsOf.get(id) ?? []).map(({ personId }) => personId)
+			persons: (personsOf.get(id) ?? []).map(({ personId }) => personId),
 		})),
 		slots: slots.map((row) => ({
 			id: row.id,
@@ -86,8 +86,8 @@ export async function loadSnapshot(db: Reader, conferenceId: string): Promise<Co
 			end: row.endsAt,
 			claimEnd: row.claimEndsAt,
 			seats: row.seats,
-			blocked: row.blockedAt !== null
-		}))
+			blocked: row.blockedAt !== null,
+		})),
 	};
 	cache.set(conferenceId, snapshot);
 	return snapshot;

@@ -13,7 +13,7 @@ export async function readClaims(db: Reader, conferenceId: string): Promise<Clai
 			start: claim.startsAt,
 			end: claim.endsAt,
 			occupancy: claim.occupancy,
-			standing: appointment.standing
+			standing: appointment.standing,
 		})
 		.from(claim)
 		.innerJoin(appointment, eq(appointment.id, claim.appointmentId))
@@ -25,7 +25,7 @@ export async function readClaims(db: Reader, conferenceId: string): Promise<Clai
 export async function readSeatStates(
 	db: Reader,
 	conferenceId: string,
-	now: number
+	now: number,
 ): Promise<Map<string, SeatState>> {
 	const snapshot = await loadSnapshot(db, conferenceId);
 	return seatStates(snapshot, await readClaims(db, conferenceId), now);

@@ -26,7 +26,7 @@ export async function listConferences(db: Reader): Promise<ConferenceRow[]> {
 /** The conferences that families can see, those still to come first. */
 export async function visibleConferences(db: Reader, now: number): Promise<ConferenceRow[]> {
 	const rows = (await listConferences(db)).filter(
-		({ publishedAt, withdrawnAt }) => publishedAt !== null && withdrawnAt === null
+		({ publishedAt, withdrawnAt }) => publishedAt !== null && withdrawnAt === null,
 	);
 	const isOver = (row: ConferenceRow) => Number(phaseOfRow(row, now) === 'over');
 	return rows.sort((a, b) => isOver(a) - isOver(b));

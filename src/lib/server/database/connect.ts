@@ -13,8 +13,8 @@ export interface Connection {
 	close(): Promise<void>;
 }
 
-/** Opens a pool. Nothing is connected before the first query. */
-export function connect(url: string, { pool = 10 } = {}): Connection {
+/** Opens a pool of so many connections. Nothing is connected before the first query. */
+export function connect(url: string, pool: number): Connection {
 	const sql = postgres(url, { max: pool, onnotice: () => {} });
 	return { db: drizzle(sql, { schema }), sql, close: () => sql.end({ timeout: 5 }) };
 }

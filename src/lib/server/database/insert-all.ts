@@ -8,7 +8,7 @@ const ROWS = 2000;
 export async function insertAll<T extends PgTable>(
 	tx: Transaction,
 	table: T,
-	rows: T['$inferInsert'][]
+	rows: T['$inferInsert'][],
 ): Promise<void> {
 	for (let from = 0; from < rows.length; from += ROWS)
 		await tx.insert(table).values(rows.slice(from, from + ROWS));

@@ -26,7 +26,7 @@ export async function missingMigrations(db: Reader, folder: string): Promise<num
 		entries: unknown[];
 	};
 	const [row] = await db.execute<{ done: number }>(
-		sql`select count(*)::int as done from drizzle.__drizzle_migrations`
+		sql`select count(*)::int as done from drizzle.__drizzle_migrations`,
 	);
 	return journal.entries.length - (row?.done ?? 0);
 }

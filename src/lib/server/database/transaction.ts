@@ -12,7 +12,7 @@ const TRIES = 5;
 /** Runs the work in one transaction; tries again after a deadlock or a serialization failure. */
 export async function inTransaction<T>(
 	db: Database,
-	work: (tx: Transaction) => Promise<T>
+	work: (tx: Transaction) => Promise<T>,
 ): Promise<T> {
 	for (let attempt = 1; ; attempt++) {
 		try {

@@ -33,7 +33,7 @@ export interface TeacherConference {
 export async function teacherConferences(
 	{ db, clock }: Pick<App, 'db' | 'clock'>,
 	actor: Actor,
-	personId: string
+	personId: string,
 ): Promise<TeacherConference[]> {
 	if (!may(actor, 'day.see', { person: personId })) throw new ForbiddenError();
 	const now = clock.now();
@@ -56,7 +56,7 @@ export async function teacherConferences(
 				start: slot.startsAt,
 				end: slot.endsAt,
 				detached: slot.detachedAt !== null,
-				seated: seated.get(slot.id) ?? []
+				seated: seated.get(slot.id) ?? [],
 			}))
 			.filter(({ detached, seated }) => !detached || seated.length > 0);
 		const dates = groupBy(lines, ({ start }) => localOf(start, timeZone).date);
@@ -65,7 +65,7 @@ export async function teacherConferences(
 			name,
 			timeZone,
 			now,
-			dates: [...dates].map(([date, lines]) => ({ date, lines }))
+			dates: [...dates].map(([date, lines]) => ({ date, lines })),
 		});
 	}
 	return result;

@@ -14,7 +14,7 @@ import {
 	series,
 	sitting,
 	slot,
-	wishDesk
+	wishDesk,
 } from '../database/schema';
 import { newId } from '../identifiers';
 import { teacherNamed } from '../people/teachers';
@@ -47,7 +47,7 @@ export async function addDesk(
 	app: App,
 	actor: Actor,
 	conferenceId: string,
-	input: DeskInput
+	input: DeskInput,
 ): Promise<DeskResult> {
 	if (!may(actor, 'desk.set-up')) throw new ForbiddenError();
 	return inTransaction(app.db, async (tx) => {
@@ -64,10 +64,15 @@ export async function addDesk(
 			conferenceId,
 			number: (last?.number ?? 0) + 1,
 			name: input.teacher.trim(),
-			subject: input.subject.trim()
+			subject: input.subject.trim(),
 		});
 		await writeDesk(tx, app, id, facts, input);
-		await recordAct(tx, app.clock, { actor, kind: 'desk.added', conferenceId, after: { desk: id } });
+		await recordAct(tx, app.clock, {
+			actor,
+			kind: 'desk.added',
+			conferenceId,
+			after: { desk: id },
+		});
 		return { ok: true, id };
 	});
 }
@@ -78,7 +83,7 @@ export async function changeDesk(
 	actor: Actor,
 	conferenceId: string,
 	deskId: string,
-	input: DeskInput
+	input: DeskInput,
 ): Promise<DeskResult> {
 	if (!may(actor, 'desk.set-up')) throw new ForbiddenError();
 	return inTransaction(app.db, async (tx) => {
@@ -90,7 +95,7 @@ export async function changeDesk(
 			.set({
 				name: input.teacher.trim(),
 				subject: input.subject.trim(),
-				version: sql`${desk.version} + 1`
+				version: sql`${desk.version} + 1`,
 			})
 			.where(and(eq(desk.id, deskId), eq(desk.conferenceId, conferenceId)));
 		await writeDesk(tx, app, deskId, facts, input);
@@ -98,7 +103,7 @@ export async function changeDesk(
 			actor,
 			kind: 'desk.changed',
 			conferenceId,
-			after: { desk: deskId }
+			after: { desk: deskId },
 		});
 		return { ok: true, id: deskId };
 	});
@@ -109,7 +114,7 @@ export async function removeDesk(
 	app: App,
 	actor: Actor,
 	conferenceId: string,
-	deskId: string
+	deskId: string,
 ): Promise<boolean> {
 	if (!may(actor, 'desk.set-up')) throw new ForbiddenError();
 	return inTransaction(app.db, async (tx) => {
@@ -138,7 +143,7 @@ export async function removeDesk(
 			actor,
 			kind: 'desk.removed',
 			conferenceId,
-			before: { desk: deskId }
+			before: { desk: deskId },
 		});
 		return true;
 	});
@@ -151,7 +156,11 @@ type ConferenceRow = typeof conference.$inferSelect;
  * from being written. Throws when there is none.
  */
 async function lockConference(tx: Transaction, id: string): Promise<ConferenceRow> {
-	const [row] = await tx.select().from(conference).where(eq(conference.id, id)).for('no key update');
+	const [row] = await tx
+		.select()
+		.from(conference)
+		.where(eq(conference.id, id))
+		.for('no key update');
 	if (!row) throw new Error(`no conference ${id}`);
 	return row;
 }
@@ -164,7 +173,7 @@ async function writeDesk(
 	app: App,
 	deskId: string,
 	facts: ConferenceRow,
-	{ teacher, place, ownHours }: DeskInput
+	{ teacher, place, ownHours }: DeskInput,
 ): Promise<void> {
 	const personId = await teacherNamed(tx, app.clock, teacher);
 	await tx.delete(deskPerson).where(eq(deskPerson.deskId, deskId));
@@ -177,7 +186,7 @@ async function writeDesk(
 		breaks: [],
 		slotMinutes,
 		gapMinutes,
-		placeId: await placeFor(tx, app.clock, place)
+		placeId: await placeFor(tx, app.clock, place),
 	};
 	const [known] = await tx.select().from(series).where(eq(series.deskId, deskId));
 	const [row] = known

@@ -2,15 +2,7 @@ import { and, asc, eq, isNull, sql } from 'drizzle-orm';
 import { may, type Actor } from '../../core/permissions/may';
 import type { Hours } from '../../core/slots/series';
 import type { App } from '../app';
-import {
-	building,
-	desk,
-	deskPerson,
-	invitation,
-	place,
-	series,
-	slot
-} from '../database/schema';
+import { building, desk, deskPerson, invitation, place, series, slot } from '../database/schema';
 import { invitationLink } from '../invitations/links';
 import { ForbiddenError } from '../permissions/forbidden';
 
@@ -30,7 +22,11 @@ export interface DeskLine {
 	readonly hours: readonly Hours[];
 	readonly slotMinutes: number;
 	readonly gapMinutes: number;
-	readonly slots: readonly { readonly date: string; readonly start: number; readonly end: number }[];
+	readonly slots: readonly {
+		readonly date: string;
+		readonly start: number;
+		readonly end: number;
+	}[];
 	/** Booked slots that fit the hours no longer. */
 	readonly toSettle: number;
 	/** The teacher's private link. */
@@ -41,7 +37,7 @@ export interface DeskLine {
 export async function listDesks(
 	{ db, config }: Pick<App, 'db' | 'config'>,
 	actor: Actor,
-	conferenceId: string
+	conferenceId: string,
 ): Promise<DeskLine[]> {
 	if (!may(actor, 'conference.see')) throw new ForbiddenError();
 	const seesLinks = may(actor, 'links.see');
@@ -54,7 +50,7 @@ export async function listDesks(
 		.leftJoin(deskPerson, eq(deskPerson.deskId, desk.id))
 		.leftJoin(
 			invitation,
-			and(eq(invitation.personId, deskPerson.personId), isNull(invitation.revokedAt))
+			and(eq(invitation.personId, deskPerson.personId), isNull(invitation.revokedAt)),
 		)
 		.where(eq(desk.conferenceId, conferenceId))
 		.orderBy(asc(desk.number));
@@ -66,7 +62,7 @@ export async function listDesks(
 			end: slot.endsAt,
 			toSettle: sql<boolean>`${slot.detachedAt} is not null and exists (
 				select from claim where claim.occupancy = ${slot.id})`,
-			live: sql<boolean>`${slot.detachedAt} is null`
+			live: sql<boolean>`${slot.detachedAt} is null`,
 		})
 		.from(slot)
 		.innerJoin(desk, eq(desk.id, slot.deskId))
@@ -81,11 +77,9 @@ export async function listDesks(
 			hours: series.hours,
 			slotMinutes: series.slotMinutes,
 			gapMinutes: series.gapMinutes,
-			slots: own
-				.filter(({ live }) => live)
-				.map(({ date, start, end }) => ({ date, start, end })),
+			slots: own.filter(({ live }) => live).map(({ date, start, end }) => ({ date, start, end })),
 			toSettle: own.filter(({ toSettle }) => toSettle).length,
-			link: seesLinks && invitation ? invitationLink(config.origin, config.key, invitation) : null
+			link: seesLinks && invitation ? invitationLink(config.origin, config.key, invitation) : null,
 		};
 	});
 }

@@ -10,11 +10,7 @@ export type PlaceWish =
 	| { readonly kind: 'video'; readonly link: string };
 
 /** The place that was meant: a known one of that name, else a new one. */
-export async function placeFor(
-	tx: Transaction,
-	clock: Clock,
-	wish: PlaceWish
-): Promise<string> {
+export async function placeFor(tx: Transaction, clock: Clock, wish: PlaceWish): Promise<string> {
 	if (wish.kind === 'video') {
 		const [known] = await tx
 			.select({ id: place.id })
@@ -30,7 +26,7 @@ export async function placeFor(
 		.select({ id: place.id })
 		.from(place)
 		.where(
-			and(eq(place.kind, 'room'), eq(place.name, wish.room), eq(place.buildingId, buildingId))
+			and(eq(place.kind, 'room'), eq(place.name, wish.room), eq(place.buildingId, buildingId)),
 		);
 	if (known) return known.id;
 	const id = newId(clock);
@@ -39,7 +35,10 @@ export async function placeFor(
 }
 
 async function buildingNamed(tx: Transaction, clock: Clock, name: string): Promise<string> {
-	await tx.insert(building).values({ id: newId(clock), name }).onConflictDoNothing();
+	await tx
+		.insert(building)
+		.values({ id: newId(clock), name })
+		.onConflictDoNothing();
 	const [row] = await tx.select().from(building).where(eq(building.name, name));
 	return row!.id;
 }

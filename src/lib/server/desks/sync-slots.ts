@@ -4,7 +4,15 @@ import { instantOf } from '../../core/time/local-time';
 import type { Clock } from '../clock';
 import type { Transaction } from '../database/connect';
 import { insertAll } from '../database/insert-all';
-import { appointment, appointmentSlot, conference, desk, series, sitting, slot } from '../database/schema';
+import {
+	appointment,
+	appointmentSlot,
+	conference,
+	desk,
+	series,
+	sitting,
+	slot,
+} from '../database/schema';
 import { newId } from '../identifiers';
 
 type SeriesRow = typeof series.$inferSelect;
@@ -14,7 +22,7 @@ type SlotRow = typeof slot.$inferSelect;
 export async function syncFollowingDesks(
 	tx: Transaction,
 	clock: Clock,
-	conferenceId: string
+	conferenceId: string,
 ): Promise<void> {
 	const [facts] = await tx.select().from(conference).where(eq(conference.id, conferenceId));
 	const rows = await tx
@@ -29,7 +37,7 @@ export async function syncFollowingDesks(
 					...row,
 					hours: facts!.hours,
 					slotMinutes: facts!.slotMinutes,
-					gapMinutes: facts!.gapMinutes
+					gapMinutes: facts!.gapMinutes,
 				}
 			: row;
 		await tx.update(series).set(current).where(eq(series.id, row.id));
@@ -46,7 +54,7 @@ export async function syncSlots(
 	tx: Transaction,
 	clock: Clock,
 	row: SeriesRow,
-	timeZone: string
+	timeZone: string,
 ): Promise<void> {
 	const known = await tx
 		.select()
@@ -72,7 +80,7 @@ export async function syncSlots(
 			startsAt: epochOf(hours.date, hours.start, timeZone),
 			endsAt: epochOf(hours.date, hours.end, timeZone),
 			...division,
-			placeId: row.placeId
+			placeId: row.placeId,
 		});
 		for (const time of slotsOfSitting(hours, division, timeZone))
 			wanted.push({
@@ -85,7 +93,7 @@ export async function syncSlots(
 				claimEndsAt: time.claimEnd,
 				seats: 1,
 				blockedAt: null,
-				detachedAt: null
+				detachedAt: null,
 			});
 	}
 
@@ -115,7 +123,7 @@ export async function syncSlots(
 export async function dropSlots(
 	tx: Transaction,
 	clock: Clock,
-	slots: readonly Pick<SlotRow, 'id'>[]
+	slots: readonly Pick<SlotRow, 'id'>[],
 ): Promise<void> {
 	if (slots.length === 0) return;
 	const ids = slots.map(({ id }) => id);
@@ -132,7 +140,7 @@ export async function dropSlots(
 	await deleteIn(
 		tx,
 		slot,
-		slots.filter(({ id }) => !usedIds.has(id))
+		slots.filter(({ id }) => !usedIds.has(id)),
 	);
 }
 
@@ -148,14 +156,14 @@ async function moveAppointments(tx: Transaction, slotId: string, placeId: string
 async function deleteIn(
 	tx: Transaction,
 	table: typeof slot | typeof sitting,
-	rows: readonly { id: string }[]
+	rows: readonly { id: string }[],
 ): Promise<void> {
 	if (rows.length === 0) return;
 	await tx.delete(table).where(
 		inArray(
 			table.id,
-			rows.map(({ id }) => id)
-		)
+			rows.map(({ id }) => id),
+		),
 	);
 }
 

@@ -37,7 +37,7 @@ export interface Floor {
 export async function readFloor(
 	{ db, clock }: Pick<App, 'db' | 'clock'>,
 	actor: Actor,
-	conferenceId: string
+	conferenceId: string,
 ): Promise<Floor> {
 	if (!may(actor, 'floor.see')) throw new ForbiddenError();
 	const snapshot = await loadSnapshot(db, conferenceId);
@@ -47,9 +47,9 @@ export async function readFloor(
 			db,
 			inArray(
 				slot.deskId,
-				snapshot.desks.map(({ id }) => id)
-			)
-		)
+				snapshot.desks.map(({ id }) => id),
+			),
+		),
 	]);
 	const states = seatStates(snapshot, claims, clock.now());
 	const seatedIn = groupBy(seated, ({ slot }) => slot);
@@ -66,9 +66,9 @@ export async function readFloor(
 					slot: id,
 					...{ date, start, end },
 					state: states.get(id)!,
-					seated: seatedIn.get(id) ?? []
-				}))
+					seated: seatedIn.get(id) ?? [],
+				})),
 			};
-		})
+		}),
 	};
 }

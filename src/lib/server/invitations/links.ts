@@ -9,7 +9,8 @@ export interface InvitationRef {
 const ID_LENGTH = 22;
 const SECRET_LENGTH = 32;
 
-const packId = (id: string): string => Buffer.from(id.replaceAll('-', ''), 'hex').toString('base64url');
+const packId = (id: string): string =>
+	Buffer.from(id.replaceAll('-', ''), 'hex').toString('base64url');
 
 function unpackId(packed: string): string | null {
 	const hex = Buffer.from(packed, 'base64url').toString('hex');

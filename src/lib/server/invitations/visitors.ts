@@ -9,7 +9,10 @@ import { isLinkSecret, readLinkToken, readVisitorCookie, visitorCookie } from '.
 /** Who came through a private link. */
 export type Visitor = Extract<Actor, { kind: 'adult' | 'teacher' }>;
 
-async function visitorOf(db: Reader, id: string): Promise<{ visitor: Visitor; version: number } | null> {
+async function visitorOf(
+	db: Reader,
+	id: string,
+): Promise<{ visitor: Visitor; version: number } | null> {
 	const [row] = await db
 		.select()
 		.from(invitation)
@@ -24,7 +27,7 @@ async function visitorOf(db: Reader, id: string): Promise<{ visitor: Visitor; ve
 		.orderBy(familyAdult.familyId);
 	return {
 		visitor: { kind: 'adult', adult: adultId!, families: families.map(({ family }) => family) },
-		version
+		version,
 	};
 }
 
@@ -35,7 +38,7 @@ async function visitorOf(db: Reader, id: string): Promise<{ visitor: Visitor; ve
 export async function openLink(
 	db: Reader,
 	key: string,
-	token: string
+	token: string,
 ): Promise<{ visitor: Visitor; cookie: string } | null> {
 	const read = readLinkToken(token);
 	const found = read && (await visitorOf(db, read.id));
@@ -50,7 +53,7 @@ export async function openLink(
 export async function visitorByCookie(
 	db: Reader,
 	key: string,
-	cookie: string | undefined
+	cookie: string | undefined,
 ): Promise<Visitor | null> {
 	const ref = cookie ? readVisitorCookie(key, cookie) : null;
 	const found = ref && (await visitorOf(db, ref.id));
@@ -61,7 +64,7 @@ export async function visitorByCookie(
 export async function invite(
 	tx: Transaction,
 	clock: Clock,
-	whom: { adultId: string } | { personId: string }
+	whom: { adultId: string } | { personId: string },
 ): Promise<void> {
 	await tx
 		.insert(invitation)

@@ -10,6 +10,6 @@ export const CHANNEL = 'conference_changed';
  */
 export async function announceChange(tx: Transaction, conferenceId: string): Promise<void> {
 	await tx.execute(
-		sql`select pg_notify(${CHANNEL}, ${conferenceId} || ':' || nextval('change_number'))`
+		sql`select pg_notify(${CHANNEL}, ${conferenceId} || ':' || nextval('change_number'))`,
 	);
 }

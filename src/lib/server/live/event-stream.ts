@@ -9,7 +9,7 @@ const HEARTBEAT = 20_000;
 export function seatEventStream(
 	live: LiveChanges,
 	conferenceId: string,
-	project: (message: SeatMessage) => unknown
+	project: (message: SeatMessage) => unknown,
 ): Response {
 	let stop = () => {};
 	const body = new ReadableStream<string>({
@@ -34,12 +34,12 @@ export function seatEventStream(
 			};
 			send('retry: 2000\n\n');
 			unwatch = await live.watch(conferenceId, (message) =>
-				send(`data: ${JSON.stringify(project(message))}\n\n`)
+				send(`data: ${JSON.stringify(project(message))}\n\n`),
 			);
 		},
-		cancel: () => stop()
+		cancel: () => stop(),
 	});
 	return new Response(body.pipeThrough(new TextEncoderStream()), {
-		headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store' }
+		headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store' },
 	});
 }

@@ -38,7 +38,7 @@ export class LiveChanges {
 		private readonly sql: Sql,
 		private readonly db: Database,
 		private readonly clock: Clock,
-		private readonly log: Logger
+		private readonly log: Logger,
 	) {}
 
 	/** Starts telling about a conference, with the whole state first. Returns how to stop. */
@@ -46,7 +46,7 @@ export class LiveChanges {
 		this.#listening ??= this.sql.listen(
 			CHANNEL,
 			(payload) => this.#onChange(payload.split(':')[0]!),
-			() => this.#onReconnect()
+			() => this.#onReconnect(),
 		);
 		await this.#listening;
 		let watched = this.#watched.get(conferenceId);

@@ -5,7 +5,7 @@ import { student } from '../database/schema';
 /** What to call a student's place in the school. */
 export async function classLabels(
 	db: Reader,
-	students: readonly string[]
+	students: readonly string[],
 ): Promise<Map<string, string>> {
 	const rows = await db
 		.select({ id: student.id, yearGroup: student.yearGroup })

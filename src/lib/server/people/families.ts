@@ -11,7 +11,7 @@ import {
 	familyStudent,
 	invitation,
 	student,
-	wish
+	wish,
 } from '../database/schema';
 import { invitationLink } from '../invitations/links';
 import { ForbiddenError } from '../permissions/forbidden';
@@ -33,7 +33,7 @@ export interface FamilyLine {
 export async function listFamilies(
 	{ db, config }: Pick<App, 'db' | 'config'>,
 	actor: Actor,
-	conferenceId: string
+	conferenceId: string,
 ): Promise<FamilyLine[]> {
 	if (!may(actor, 'families.see')) throw new ForbiddenError();
 	const seesLinks = may(actor, 'links.see');
@@ -54,7 +54,7 @@ export async function listFamilies(
 			.select({
 				familyId: wish.familyId,
 				wished: countDistinct(wish.id),
-				placed: sql<number>`count(distinct ${wish.id}) filter (where ${appointment.id} is not null)::int`
+				placed: sql<number>`count(distinct ${wish.id}) filter (where ${appointment.id} is not null)::int`,
 			})
 			.from(wish)
 			.leftJoin(appointmentWish, eq(appointmentWish.wishId, wish.id))
@@ -62,8 +62,8 @@ export async function listFamilies(
 				appointment,
 				and(
 					eq(appointment.id, appointmentWish.appointmentId),
-					inArray(appointment.standing, ['asked', 'booked'])
-				)
+					inArray(appointment.standing, ['asked', 'booked']),
+				),
 			)
 			.where(eq(wish.conferenceId, conferenceId))
 			.groupBy(wish.familyId),
@@ -71,16 +71,16 @@ export async function listFamilies(
 			.select({
 				familyId: appointment.familyId,
 				start: sql<string>`min(${appointment.startsAt})`,
-				end: sql<string>`max(${appointment.endsAt})`
+				end: sql<string>`max(${appointment.endsAt})`,
 			})
 			.from(appointment)
 			.where(
 				and(
 					eq(appointment.conferenceId, conferenceId),
-					inArray(appointment.standing, ['asked', 'booked'])
-				)
+					inArray(appointment.standing, ['asked', 'booked']),
+				),
 			)
-			.groupBy(appointment.familyId)
+			.groupBy(appointment.familyId),
 	]);
 	const adultsOf = groupBy(adults, ({ familyId }) => familyId);
 	const studentsOf = groupBy(students, ({ familyId }) => familyId);
@@ -94,15 +94,15 @@ export async function listFamilies(
 			adults: (adultsOf.get(id) ?? []).map(({ adult, invitation }) => ({
 				name: fullName(adult),
 				link:
-					seesLinks && invitation ? invitationLink(config.origin, config.key, invitation) : null
+					seesLinks && invitation ? invitationLink(config.origin, config.key, invitation) : null,
 			})),
 			students: (studentsOf.get(id) ?? []).map(({ student }) => ({
 				name: fullName(student),
-				yearGroup: student.yearGroup
+				yearGroup: student.yearGroup,
 			})),
 			wished: wishesOf.get(id)?.wished ?? 0,
 			placed: wishesOf.get(id)?.placed ?? 0,
-			visit: visit ? { start: Date.parse(visit.start), end: Date.parse(visit.end) } : null
+			visit: visit ? { start: Date.parse(visit.start), end: Date.parse(visit.end) } : null,
 		};
 	});
 }

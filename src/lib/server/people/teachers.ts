@@ -28,7 +28,7 @@ export async function teacherNamed(tx: Transaction, clock: Clock, name: string):
 		.select({ id: person.id })
 		.from(person)
 		.where(
-			sql`${isNull(person.leftAt)} and lower(concat_ws(' ', ${person.givenName}, ${person.familyName})) = lower(${spoken})`
+			sql`${isNull(person.leftAt)} and lower(concat_ws(' ', ${person.givenName}, ${person.familyName})) = lower(${spoken})`,
 		);
 	if (known) return known.id;
 	const id = newId(clock);

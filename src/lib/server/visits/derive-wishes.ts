@@ -15,7 +15,7 @@ import {
 	schoolClass,
 	student,
 	wish,
-	wishDesk
+	wishDesk,
 } from '../database/schema';
 import { newId } from '../identifiers';
 
@@ -30,7 +30,7 @@ const DERIVED_WEIGHT = 10;
 export async function deriveWishes(
 	tx: Transaction,
 	clock: Clock,
-	conferenceId: string
+	conferenceId: string,
 ): Promise<void> {
 	const taught = await tx
 		.selectDistinct({
@@ -38,7 +38,7 @@ export async function deriveWishes(
 			studentId: enrolment.studentId,
 			personId: classTeacher.personId,
 			deskId: desk.id,
-			number: desk.number
+			number: desk.number,
 		})
 		.from(enrolment)
 		.innerJoin(schoolClass, eq(schoolClass.id, enrolment.classId))
@@ -54,7 +54,7 @@ export async function deriveWishes(
 	const wanted = new Map<string, { familyId: string; studentId: string; desks: string[] }>();
 	const meetings = groupBy(
 		taught,
-		({ familyId, studentId, personId }) => `${familyId}/${studentId}/${personId}`
+		({ familyId, studentId, personId }) => `${familyId}/${studentId}/${personId}`,
 	);
 	for (const rows of meetings.values()) {
 		const { familyId, studentId } = rows[0]!;
@@ -87,13 +87,13 @@ export async function deriveWishes(
 			studentId,
 			weight: DERIVED_WEIGHT,
 			askedBy: 'family' as const,
-			source: 'derived' as const
-		}))
+			source: 'derived' as const,
+		})),
 	);
 	await insertAll(
 		tx,
 		wishDesk,
-		fresh.flatMap(({ id, desks }) => desks.map((deskId, rank) => ({ wishId: id, deskId, rank })))
+		fresh.flatMap(({ id, desks }) => desks.map((deskId, rank) => ({ wishId: id, deskId, rank }))),
 	);
 }
 

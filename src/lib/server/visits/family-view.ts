@@ -3,7 +3,7 @@ import type {
 	FamilyAppointment,
 	FamilyProjection,
 	FamilyStudent,
-	FamilyWish
+	FamilyWish,
 } from '../../core/conferences/family-projection';
 import { notBookable, phaseOf } from '../../core/conferences/phase';
 import { seatStates } from '../../core/conferences/seat-state';
@@ -24,7 +24,7 @@ import {
 	place,
 	student,
 	wish,
-	wishDesk
+	wishDesk,
 } from '../database/schema';
 import { fullName } from '../people/names';
 import { ForbiddenError } from '../permissions/forbidden';
@@ -34,7 +34,7 @@ export async function familyView(
 	{ db, clock }: Pick<App, 'db' | 'clock'>,
 	actor: Actor,
 	conferenceId: string,
-	familyId: string
+	familyId: string,
 ): Promise<FamilyProjection> {
 	if (!may(actor, 'visit.see', { family: familyId })) throw new ForbiddenError();
 	const now = clock.now();
@@ -44,7 +44,7 @@ export async function familyView(
 		readClaims(db, conferenceId),
 		studentsOf(db, familyId),
 		wishesOf(db, conferenceId, familyId),
-		appointmentsOf(db, conferenceId, familyId, conference.timeZone)
+		appointmentsOf(db, conferenceId, familyId, conference.timeZone),
 	]);
 	const states = seatStates(snapshot, claims, now);
 	const wanted = new Set(wishes.flatMap(({ desks }) => desks));
@@ -68,9 +68,9 @@ export async function familyView(
 			.filter(({ desk }) => wanted.has(desk))
 			.map(({ id, desk, place, date, start, end }) => ({
 				...{ id, desk, place, date, start, end },
-				free: states.get(id) === 'free'
+				free: states.get(id) === 'free',
 			})),
-		appointments
+		appointments,
 	};
 }
 
@@ -84,15 +84,11 @@ async function studentsOf(db: Reader, familyId: string): Promise<FamilyStudent[]
 	return rows.map(({ student }) => ({
 		id: student.id,
 		name: student.givenName ?? fullName(student),
-		classLabel: student.yearGroup
+		classLabel: student.yearGroup,
 	}));
 }
 
-async function wishesOf(
-	db: Reader,
-	conferenceId: string,
-	familyId: string
-): Promise<FamilyWish[]> {
+async function wishesOf(db: Reader, conferenceId: string, familyId: string): Promise<FamilyWish[]> {
 	const rows = await db
 		.select({ wish, desk: wishDesk.deskId })
 		.from(wish)
@@ -105,7 +101,7 @@ async function wishesOf(
 		.from(appointmentWish)
 		.innerJoin(appointment, eq(appointment.id, appointmentWish.appointmentId))
 		.where(
-			and(eq(appointment.familyId, familyId), inArray(appointment.standing, ['asked', 'booked']))
+			and(eq(appointment.familyId, familyId), inArray(appointment.standing, ['asked', 'booked'])),
 		);
 	const placed = new Set(served.map(({ id }) => id));
 	return [...groupBy(rows, ({ wish }) => wish.id).values()].map((entries) => {
@@ -117,7 +113,7 @@ async function wishesOf(
 			weight,
 			must,
 			askedByTeacher: askedBy === 'teacher',
-			placed: placed.has(id)
+			placed: placed.has(id),
 		};
 	});
 }
@@ -126,7 +122,7 @@ async function appointmentsOf(
 	db: Reader,
 	conferenceId: string,
 	familyId: string,
-	timeZone: string
+	timeZone: string,
 ): Promise<FamilyAppointment[]> {
 	const rows = await db
 		.select({ appointment, link: place.link, student: appointmentStudent.studentId })
@@ -137,8 +133,8 @@ async function appointmentsOf(
 			and(
 				eq(appointment.conferenceId, conferenceId),
 				eq(appointment.familyId, familyId),
-				inArray(appointment.standing, ['asked', 'booked'])
-			)
+				inArray(appointment.standing, ['asked', 'booked']),
+			),
 		)
 		.orderBy(asc(appointment.startsAt));
 	return [...groupBy(rows, ({ appointment }) => appointment.id).values()].map((entries) => {
@@ -151,7 +147,7 @@ async function appointmentsOf(
 			date: localOf(appointment.startsAt, timeZone).date,
 			start: appointment.startsAt,
 			end: appointment.endsAt,
-			students: entries.flatMap(({ student }) => student ?? [])
+			students: entries.flatMap(({ student }) => student ?? []),
 		};
 	});
 }

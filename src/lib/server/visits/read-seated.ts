@@ -11,7 +11,7 @@ import {
 	family,
 	place,
 	slot,
-	student
+	student,
 } from '../database/schema';
 import { fullName } from '../people/names';
 
@@ -48,7 +48,11 @@ export async function readSeated(db: Reader, condition: SQL): Promise<Seated[]> 
 	const ids = rows.map(({ appointment }) => appointment.id);
 	const [students, adults] = await Promise.all([
 		db
-			.select({ id: appointmentStudent.appointmentId, label: appointmentStudent.classLabel, student })
+			.select({
+				id: appointmentStudent.appointmentId,
+				label: appointmentStudent.classLabel,
+				student,
+			})
 			.from(appointmentStudent)
 			.innerJoin(student, eq(student.id, appointmentStudent.studentId))
 			.where(inArray(appointmentStudent.appointmentId, ids))
@@ -58,7 +62,7 @@ export async function readSeated(db: Reader, condition: SQL): Promise<Seated[]> 
 			.from(appointmentAdult)
 			.innerJoin(adult, eq(adult.id, appointmentAdult.adultId))
 			.where(inArray(appointmentAdult.appointmentId, ids))
-			.orderBy(asc(adult.id))
+			.orderBy(asc(adult.id)),
 	]);
 	const studentsOf = groupBy(students, ({ id }) => id);
 	const adultsOf = groupBy(adults, ({ id }) => id);
@@ -70,9 +74,9 @@ export async function readSeated(db: Reader, condition: SQL): Promise<Seated[]> 
 		standing: appointment.standing === 'asked' ? 'asked' : 'booked',
 		students: (studentsOf.get(appointment.id) ?? []).map(({ student, label }) => ({
 			name: fullName(student),
-			classLabel: label
+			classLabel: label,
 		})),
 		adults: (adultsOf.get(appointment.id) ?? []).map(({ adult }) => fullName(adult)),
-		place: { kind: place.kind, name: place.name, building, link: place.link }
+		place: { kind: place.kind, name: place.name, building, link: place.link },
 	}));
 }

@@ -13,7 +13,7 @@ export function visitCalendar(view: FamilyProjection, now: number, words: Calend
 	const calendar = ical({
 		name: view.conference.name,
 		prodId: { company: 'ten-chairs', product: 'visit', language: 'EN' },
-		method: ICalCalendarMethod.PUBLISH
+		method: ICalCalendarMethod.PUBLISH,
 	});
 	const students = new Map(view.students.map(({ id, name }) => [id, name]));
 	const desks = new Map(view.desks.map(({ id, name }) => [id, name]));
@@ -25,11 +25,11 @@ export function visitCalendar(view: FamilyProjection, now: number, words: Calend
 			end: new Date(appointment.end),
 			summary: words.summary(
 				desks.get(appointment.desk) ?? '',
-				appointment.students.map((id) => students.get(id) ?? '').join(', ')
+				appointment.students.map((id) => students.get(id) ?? '').join(', '),
 			),
 			location: words.place(appointment),
 			description: words.description(appointment),
-			...(appointment.link ? { url: appointment.link } : {})
+			...(appointment.link ? { url: appointment.link } : {}),
 		});
 	return calendar.toString();
 }

@@ -23,8 +23,8 @@ export const basicsSchema = z.object({
 		z.object({
 			date: z.string(),
 			start: z.number().int().nullable(),
-			end: z.number().int().nullable()
-		})
+			end: z.number().int().nullable(),
+		}),
 	),
 	slotMinutes: z
 		.number({ error: () => m.basics_slot_range() })
@@ -38,14 +38,14 @@ export const basicsSchema = z.object({
 		.min(0, { error: () => m.basics_gap_range() })
 		.max(60, { error: () => m.basics_gap_range() }),
 	opensAt: moment,
-	closesAt: moment
+	closesAt: moment,
 });
 
 export type BasicsForm = z.infer<typeof basicsSchema>;
 
 /** Which local moments could not be read, and the basics when all could. */
 export function readBasics(
-	form: BasicsForm
+	form: BasicsForm,
 ): { basics: ConferenceBasics } | { field: 'opensAt' | 'closesAt' } {
 	const moments: Record<'opensAt' | 'closesAt', number | null> = { opensAt: null, closesAt: null };
 	for (const field of ['opensAt', 'closesAt'] as const) {
@@ -59,7 +59,7 @@ export function readBasics(
 	const hours = form.hours.map(({ date, start, end }) => ({
 		date,
 		start: start ?? 0,
-		end: end ?? 0
+		end: end ?? 0,
 	}));
 	return { basics: { name, words, timeZone, slotMinutes, gapMinutes, hours, ...moments } };
 }
@@ -75,10 +75,11 @@ export function basicsForm(row: ConferenceRow): BasicsForm {
 	return {
 		...{ name, words, timeZone, hours, slotMinutes, gapMinutes },
 		opensAt: local(row.opensAt),
-		closesAt: local(row.closesAt)
+		closesAt: local(row.closesAt),
 	};
 }
 
 /** Where faults found by the server belong on the form; hours complain in their own rows. */
-export const isHoursFault = (fault: BasicsFault): fault is Extract<BasicsFault, { field: 'hours' }> =>
-	fault.field === 'hours';
+export const isHoursFault = (
+	fault: BasicsFault,
+): fault is Extract<BasicsFault, { field: 'hours' }> => fault.field === 'hours';

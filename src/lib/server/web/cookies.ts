@@ -10,7 +10,7 @@ const options = (origin: string) => ({
 	path: '/',
 	httpOnly: true,
 	sameSite: 'lax' as const,
-	secure: origin.startsWith('https:')
+	secure: origin.startsWith('https:'),
 });
 
 /** Keeps a visitor's way in, so that the link's secret can leave the address. */
@@ -22,7 +22,7 @@ export function setVisitorCookie(cookies: Cookies, origin: string, name: string,
 export function setSessionCookies(
 	cookies: Cookies,
 	origin: string,
-	toSet: readonly CookieToSet[]
+	toSet: readonly CookieToSet[],
 ): void {
 	for (const { name, value, maxAge } of toSet)
 		cookies.set(name, value, { ...options(origin), ...(maxAge === undefined ? {} : { maxAge }) });

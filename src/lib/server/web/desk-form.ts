@@ -22,8 +22,8 @@ export const deskSchema = z
 			z.object({
 				date: z.string(),
 				start: z.number().int().nullable(),
-				end: z.number().int().nullable()
-			})
+				end: z.number().int().nullable(),
+			}),
 		),
 		slotMinutes: z
 			.number({ error: () => m.basics_slot_range() })
@@ -35,7 +35,7 @@ export const deskSchema = z
 			.number({ error: () => m.basics_gap_range() })
 			.int({ error: () => m.basics_gap_range() })
 			.min(0, { error: () => m.basics_gap_range() })
-			.max(60, { error: () => m.basics_gap_range() })
+			.max(60, { error: () => m.basics_gap_range() }),
 	})
 	.superRefine((desk, context) => {
 		const need = (path: string, message: string) =>
@@ -57,20 +57,20 @@ export function readDesk(form: DeskForm): DeskInput {
 	const hours = form.hours.map(({ date, start, end }) => ({
 		date,
 		start: start ?? 0,
-		end: end ?? 0
+		end: end ?? 0,
 	}));
 	return {
 		teacher,
 		subject,
 		place: form.place === 'room' ? { kind: 'room', room, building } : { kind: 'video', link },
-		ownHours: form.own ? { hours, slotMinutes, gapMinutes } : null
+		ownHours: form.own ? { hours, slotMinutes, gapMinutes } : null,
 	};
 }
 
 /** A desk as the form shows it; without one, an empty form with the conference's division. */
 export function deskForm(
 	conference: Pick<DeskLine, 'hours' | 'slotMinutes' | 'gapMinutes'>,
-	desk?: DeskLine
+	desk?: DeskLine,
 ): DeskForm {
 	const { hours, slotMinutes, gapMinutes } = desk ?? conference;
 	const isRoom = desk?.place.kind === 'room';
@@ -83,6 +83,6 @@ export function deskForm(
 		link: desk?.place.link ?? '',
 		own: desk ? !desk.followsConference : false,
 		hours: [...hours],
-		...{ slotMinutes, gapMinutes }
+		...{ slotMinutes, gapMinutes },
 	};
 }

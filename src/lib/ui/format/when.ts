@@ -31,7 +31,7 @@ export const momentText = (epoch: number, zone: string): string =>
 /** A local date (`2026-12-03`) as `Thursday 3 December`, or `Thu 3 Dec` when short. */
 export function localDateText(date: string, width: 'long' | 'short' = 'long'): string {
 	return format('UTC', { weekday: width, day: 'numeric', month: width }).format(
-		Date.parse(`${date}T12:00:00Z`)
+		Date.parse(`${date}T12:00:00Z`),
 	);
 }
 

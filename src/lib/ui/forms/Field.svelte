@@ -7,7 +7,7 @@
 		id,
 		hint,
 		errors,
-		children
+		children,
 	}: {
 		label: string;
 		id: string;

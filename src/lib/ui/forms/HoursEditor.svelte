@@ -13,11 +13,11 @@
 		rows = $bindable(),
 		division,
 		zone,
-		today
+		today,
 	}: { rows: HoursRow[]; division: Division; zone: string; today: string } = $props();
 
 	const isDivisible = $derived(
-		Number.isInteger(division.slotMinutes) && division.slotMinutes > 0 && division.gapMinutes >= 0
+		Number.isInteger(division.slotMinutes) && division.slotMinutes > 0 && division.gapMinutes >= 0,
 	);
 	const faults = $derived.by(() => {
 		const whole = completeHours(rows);
@@ -26,8 +26,8 @@
 		return new Map(
 			faultsOfHours(whole, division, zone).map(({ index, code }) => [
 				order[index]!,
-				hoursFaultText(code)
-			])
+				hoursFaultText(code),
+			]),
 		);
 	});
 	const counts = $derived(
@@ -35,15 +35,15 @@
 			const [hours] = completeHours([row]);
 			if (!hours || !isDivisible || hours.end <= hours.start) return null;
 			return slotGrid(hours, division);
-		})
+		}),
 	);
 	const total = $derived(
 		isDivisible && faults.size === 0
 			? sittingsOf({ hours: completeHours(rows), breaks: [] }).reduce(
 					(sum, sitting) => sum + slotGrid(sitting, division).slots.length,
-					0
+					0,
 				)
-			: null
+			: null,
 	);
 
 	function add() {
@@ -51,7 +51,7 @@
 		rows.push(
 			last && isLocalDate(last.date)
 				? { date: addDays(last.date, 1), start: last.start, end: last.end }
-				: { date: addDays(today, 14), start: 15 * 60 + 30, end: 19 * 60 + 30 }
+				: { date: addDays(today, 14), start: 15 * 60 + 30, end: 19 * 60 + 30 },
 		);
 	}
 
@@ -71,7 +71,9 @@
 		{@const meant = afternoon(row)}
 		<div>
 			<div class="flex flex-wrap items-center gap-2">
-				<span class="quiet w-8 text-small">{isLocalDate(row.date) ? weekdayText(row.date) : ''}</span>
+				<span class="quiet w-8 text-small"
+					>{isLocalDate(row.date) ? weekdayText(row.date) : ''}</span
+				>
 				<input
 					class="input w-40"
 					type="date"

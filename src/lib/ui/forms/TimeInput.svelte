@@ -5,7 +5,7 @@
 	let {
 		value = $bindable(),
 		label,
-		invalid = false
+		invalid = false,
 	}: { value: number | null; label: string; invalid?: boolean } = $props();
 
 	let text = $state(value === null ? '' : formatTimeOfDay(value));

@@ -11,7 +11,7 @@ export interface HoursRow {
 /** The rows that are whole. */
 export const completeHours = (rows: readonly HoursRow[]): Hours[] =>
 	rows.flatMap(({ date, start, end }) =>
-		date && start !== null && end !== null ? [{ date, start, end }] : []
+		date && start !== null && end !== null ? [{ date, start, end }] : [],
 	);
 
 /** The sentence for a fault of hours. */

@@ -35,11 +35,9 @@ export function followSeats<State>(address: string, hear: (news: SeatNews<State>
 				};
 			});
 		const waiting = new AbortController();
-		navigator.locks
-			.request(`ten-chairs:${address}`, { signal: waiting.signal }, lead)
-			.catch(() => {
-				// The page was left before its turn came.
-			});
+		navigator.locks.request(`ten-chairs:${address}`, { signal: waiting.signal }, lead).catch(() => {
+			// The page was left before its turn came.
+		});
 
 		return () => {
 			waiting.abort();

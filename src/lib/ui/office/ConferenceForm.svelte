@@ -26,7 +26,7 @@
 		errors,
 		hoursError,
 		zones,
-		today
+		today,
 	}: {
 		fields: BasicsFields;
 		errors: Partial<Record<keyof BasicsFields, string[] | undefined>>;
@@ -57,8 +57,7 @@
 			rows="3"
 			aria-describedby={describedBy}
 			aria-invalid={invalid}
-			bind:value={fields.words}
-		></textarea>
+			bind:value={fields.words}></textarea>
 	{/snippet}
 </Field>
 <div class="flex flex-wrap gap-x-8">

@@ -28,7 +28,7 @@
 		teachers,
 		rooms,
 		zone,
-		today
+		today,
 	}: {
 		fields: DeskFields;
 		errors: Partial<Record<keyof DeskFields, string[] | undefined>>;

@@ -7,7 +7,7 @@
 		stations,
 		here,
 		label,
-		home
+		home,
 	}: { stations: readonly Station[]; here: string; label: string; home: string } = $props();
 </script>
 

@@ -7,10 +7,14 @@ const words: Record<SeatState, () => string> = {
 	asked: m.seat_asked,
 	booked: m.seat_booked,
 	blocked: m.seat_blocked,
-	past: m.seat_past
+	past: m.seat_past,
 };
 
 /** A seat in words; with its time and who sits there, for those who cannot see the chair. */
-export function seatText(state: SeatState, time?: string, families: readonly string[] = []): string {
+export function seatText(
+	state: SeatState,
+	time?: string,
+	families: readonly string[] = [],
+): string {
 	return [time, words[state](), ...families].filter(Boolean).join(', ');
 }

@@ -50,13 +50,13 @@ export function timeAxis(stretches: readonly Stretch[]): TimeAxis {
 		parts,
 		breaks: parts.slice(1).map(({ offset }) => ({
 			from: (offset - BREAK_WIDTH) / length,
-			to: offset / length
+			to: offset / length,
 		})),
 		length,
 		marks,
 		at: (epoch) => {
 			const part = parts.findLast(({ start }) => start <= epoch) ?? parts[0];
 			return part ? (part.offset + epoch - part.start) / length : 0;
-		}
+		},
 	};
 }

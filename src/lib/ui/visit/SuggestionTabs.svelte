@@ -9,7 +9,7 @@
 	let {
 		suggestions,
 		zone,
-		picked = $bindable()
+		picked = $bindable(),
 	}: { suggestions: readonly Suggestion[]; zone: string; picked: number } = $props();
 
 	/** The figure by which a suggestion is judged. */

@@ -10,7 +10,7 @@
 
 	/** Pixels for each minute: a short appointment still has room for two lines and a finger. */
 	const scale = $derived(
-		Math.max(5, 52 / Math.min(...entries.map(({ start, end }) => (end - start) / MINUTE)))
+		Math.max(5, 52 / Math.min(...entries.map(({ start, end }) => (end - start) / MINUTE))),
 	);
 	/** A longer wait is drawn as long as this many minutes, with a sign that the line is cut. */
 	const LONGEST_DRAWN = 24;
@@ -24,8 +24,8 @@
 				const before = own[index - 1];
 				const wait = before ? Math.round((entry.start - before.end) / MINUTE) : 0;
 				return { entry, wait, walk: before ? entry.walkFrom(before) : null };
-			})
-		}))
+			}),
+		})),
 	);
 
 	function turnText(wait: number, walk: Walk | null): string {
@@ -69,7 +69,9 @@
 								{/if}
 							</span>
 							{#if entry.link}
-								<a class="link block text-small" href={entry.link} rel="noreferrer">{m.ribbon_door()}</a>
+								<a class="link block text-small" href={entry.link} rel="noreferrer"
+									>{m.ribbon_door()}</a
+								>
 							{/if}
 						</div>
 						<span class="student">{entry.students}</span>

@@ -40,7 +40,11 @@ const INKS = 4;
 /** The ink of a family's student, by its place in the list of students. */
 export const studentInk = (index: number): number => (Math.max(0, index) % INKS) + 1;
 
-function entryOf(view: FamilyProjection, piece: Piece, placeName: (kind: string, name: string) => string): RibbonEntry {
+function entryOf(
+	view: FamilyProjection,
+	piece: Piece,
+	placeName: (kind: string, name: string) => string,
+): RibbonEntry {
 	const desk = view.desks.find(({ id }) => id === piece.desk);
 	const place = view.places.find(({ id }) => id === piece.place);
 	const placeKey = place?.key ?? REMOTE;
@@ -60,22 +64,22 @@ function entryOf(view: FamilyProjection, piece: Piece, placeName: (kind: string,
 		walkFrom: (before) => ({
 			kind: [placeKey, before.placeKey].includes(REMOTE) ? 'switch' : 'walk',
 			minutes: turn(before.placeKey, placeKey),
-			to: place?.buildingName ?? place?.name ?? ''
-		})
+			to: place?.buildingName ?? place?.name ?? '',
+		}),
 	};
 }
 
 /** What the family has booked. */
 export const bookedEntries = (
 	view: FamilyProjection,
-	placeName: (kind: string, name: string) => string
+	placeName: (kind: string, name: string) => string,
 ): RibbonEntry[] => view.appointments.map((appointment) => entryOf(view, appointment, placeName));
 
 /** A suggested visit together with what is booked already, in order of time. */
 export function suggestedEntries(
 	view: FamilyProjection,
 	visit: Visit,
-	placeName: (kind: string, name: string) => string
+	placeName: (kind: string, name: string) => string,
 ): RibbonEntry[] {
 	const students = new Map(view.wishes.map(({ id, student }) => [id, student]));
 	const slots = new Map(view.slots.map((slot) => [slot.id, slot]));
@@ -85,7 +89,7 @@ export function suggestedEntries(
 			...{ id: slot.id, date, place, link: null, desk: slot.desk },
 			start: slot.start * MINUTE,
 			end: slot.end * MINUTE,
-			students: [students.get(wish)!]
+			students: [students.get(wish)!],
 		};
 		return entryOf(view, piece, placeName);
 	});

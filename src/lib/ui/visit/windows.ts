@@ -22,7 +22,7 @@ export function timeWindows(slots: readonly FamilySlot[]): TimeWindow[] {
 			joined(own.map(({ start, end }) => ({ start, end: end + BRIDGED })))
 				.map(({ start, end }) => ({ start, end: end - BRIDGED }))
 				.flatMap((hours) => split(hours))
-				.map((part) => ({ date, ...part }))
+				.map((part) => ({ date, ...part })),
 		);
 }
 
@@ -30,7 +30,7 @@ function split({ start, end }: Stretch): Stretch[] {
 	const parts = Math.max(1, Math.round((end - start) / PART));
 	const cuts = Array.from(
 		{ length: parts - 1 },
-		(_, index) => Math.round((start + ((index + 1) * (end - start)) / parts) / ROUND) * ROUND
+		(_, index) => Math.round((start + ((index + 1) * (end - start)) / parts) / ROUND) * ROUND,
 	);
 	return [start, ...cuts].map((from, index) => ({ start: from, end: cuts[index] ?? end }));
 }

@@ -24,7 +24,7 @@ export function visitHeadline(entries: readonly RibbonEntry[]): string {
 	const days = [...groupBy(entries, ({ date }) => date).values()];
 	const minutes = days.reduce(
 		(sum, day) => sum + Math.round((day.at(-1)!.end - day[0]!.start) / MINUTE),
-		0
+		0,
 	);
 	const duration = durationText(minutes);
 	const count = new Set(entries.map(({ desk }) => desk)).size;

@@ -13,7 +13,7 @@ export const GET: RequestHandler = ({ locals, params }) => {
 	return seatEventStream(app.live, params.conference, ({ whole, states }) => ({
 		whole,
 		states: Object.fromEntries(
-			Object.entries(states).map(([slot, state]) => [slot, state === 'free' ? 'free' : 'taken'])
-		)
+			Object.entries(states).map(([slot, state]) => [slot, state === 'free' ? 'free' : 'taken']),
+		),
 	}));
 };

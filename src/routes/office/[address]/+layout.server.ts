@@ -19,7 +19,7 @@ export const load: LayoutServerLoad = async ({ locals, params }) => {
 			timeZone: conference.timeZone,
 			isPublished: conference.publishedAt !== null && conference.withdrawnAt === null,
 			opensAt: conference.opensAt,
-			closesAt: conference.closesAt
+			closesAt: conference.closesAt,
 		},
 		phase: phaseOfRow(conference, clock.now()),
 		now: clock.now(),
@@ -28,10 +28,10 @@ export const load: LayoutServerLoad = async ({ locals, params }) => {
 			slotMinutes: conference.slotMinutes,
 			desks: snapshot.desks.length,
 			desksWithoutSlots: snapshot.desks.filter(
-				({ id }) => !snapshot.slots.some(({ desk }) => desk === id)
+				({ id }) => !snapshot.slots.some(({ desk }) => desk === id),
 			).length,
 			seats: states.length,
-			taken: states.filter((state) => state === 'booked' || state === 'asked').length
-		}
+			taken: states.filter((state) => state === 'booked' || state === 'asked').length,
+		},
 	};
 };

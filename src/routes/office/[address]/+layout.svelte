@@ -18,30 +18,30 @@
 			{
 				...{ key: 'basics', href: `${base}/basics`, name: m.station_basics() },
 				note: m.station_basics_note({ dates, minutes: slotMinutes }),
-				standing: 'done'
+				standing: 'done',
 			},
 			{
 				...{ key: 'desks', href: `${base}/desks`, name: m.station_desks() },
 				note: desksWithoutSlots
 					? m.station_desks_note_without({ desks, without: desksWithoutSlots })
 					: m.station_desks_note({ desks }),
-				standing: desks === 0 ? 'ahead' : desksWithoutSlots ? 'look' : 'done'
+				standing: desks === 0 ? 'ahead' : desksWithoutSlots ? 'look' : 'done',
 			},
 			{
 				...{ key: 'open', href: `${base}/open`, name: m.station_open() },
 				note: phaseText(data.phase),
-				standing: isPublished ? 'done' : 'ahead'
+				standing: isPublished ? 'done' : 'ahead',
 			},
 			{
 				...{ key: 'floor', href: `${base}/floor`, name: m.station_floor() },
 				note: m.station_floor_note({ percent }),
-				standing: taken ? 'done' : 'ahead'
+				standing: taken ? 'done' : 'ahead',
 			},
 			{
 				...{ key: 'families', href: `${base}/families`, name: m.station_families() },
 				note: m.station_families_note(),
-				standing: isPublished ? 'done' : 'ahead'
-			}
+				standing: isPublished ? 'done' : 'ahead',
+			},
 		];
 	});
 </script>

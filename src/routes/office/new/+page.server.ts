@@ -17,12 +17,12 @@ export const load: PageServerLoad = async ({ locals }) => {
 	const today = localOf(clock.now(), timeZone).date;
 	const first = {
 		...{ name: '', words: '', timeZone, slotMinutes: 10, gapMinutes: 0, opensAt: '', closesAt: '' },
-		hours: [{ date: addDays(today, FORTNIGHT), start: 15 * 60 + 30, end: 19 * 60 + 30 }]
+		hours: [{ date: addDays(today, FORTNIGHT), start: 15 * 60 + 30, end: 19 * 60 + 30 }],
 	};
 	return {
 		form: await superValidate(first, zod4(basicsSchema), { errors: false }),
 		zones: Intl.supportedValuesOf('timeZone'),
-		today
+		today,
 	};
 };
 
@@ -39,5 +39,5 @@ export const actions: Actions = {
 			else if (fault.field === 'closesAt') setError(form, 'closesAt', m.basics_closes_before());
 			else setError(form, 'timeZone', m.zone_unknown());
 		return fail(400, { form });
-	}
+	},
 };

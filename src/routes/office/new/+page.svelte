@@ -8,7 +8,7 @@
 	let { data } = $props();
 	const { form, errors, enhance, submitting } = superForm(
 		untrack(() => data.form),
-		{ dataType: 'json', resetForm: false }
+		{ dataType: 'json', resetForm: false },
 	);
 </script>
 

@@ -20,8 +20,11 @@ const requestSchema = z.object({
 	/** What the family chose, for fresh suggestions when somebody was faster. */
 	choice: z.object({
 		wishes: z.array(z.uuid()).max(40),
-		windows: z.array(z.tuple([z.number(), z.number()])).max(40).optional()
-	})
+		windows: z
+			.array(z.tuple([z.number(), z.number()]))
+			.max(40)
+			.optional(),
+	}),
 });
 
 async function visibleConference(locals: App.Locals, address: string) {
@@ -42,7 +45,7 @@ export const load: PageServerLoad = async ({ locals, params, url }) => {
 		school: (await readSchool(app.db))?.name ?? '',
 		view: await familyView(app, adult, conference.id, family),
 		families: adult.families,
-		now: app.clock.now()
+		now: app.clock.now(),
 	};
 };
 
@@ -58,20 +61,20 @@ export const actions: Actions = {
 		try {
 			const result = await bookVisit(app, adult, {
 				...{ conferenceId: conference.id, familyId: family, key },
-				appointments
+				appointments,
 			});
 			if (result.ok) return { booked: result.appointments.length };
 			const view = await familyView(app, adult, conference.id, family);
 			return fail(409, {
 				problem: 'conflicts' as const,
 				conflicts: result.conflicts,
-				suggestions: suggestVisits(familyVisitProblem(view, choice))
+				suggestions: suggestVisits(familyVisitProblem(view, choice)),
 			});
 		} catch (failure) {
 			if (failure instanceof BusyError) return fail(503, { problem: 'busy' as const });
 			throw failure;
 		}
-	}
+	},
 };
 
 function parseJson(text: FormDataEntryValue | null): unknown {

@@ -14,7 +14,13 @@
 	import { suggestInWorker } from '$lib/ui/visit/planner';
 	import { bookedEntries, studentInk, suggestedEntries } from '$lib/ui/visit/ribbon-entry';
 	import SuggestionTabs from '$lib/ui/visit/SuggestionTabs.svelte';
-	import { conflictText, notBookableText, placeText, unplacedText, visitHeadline } from '$lib/ui/visit/words';
+	import {
+		conflictText,
+		notBookableText,
+		placeText,
+		unplacedText,
+		visitHeadline,
+	} from '$lib/ui/visit/words';
 	import VisitRibbon from '$lib/ui/visit/VisitRibbon.svelte';
 	import { timeWindows } from '$lib/ui/visit/windows';
 
@@ -28,13 +34,13 @@
 	const free = $derived(told.since === data.view ? told.free : {});
 	followSeats<'free' | 'taken'>(`/live/${untrack(() => view.conference.id)}`, ({ states }) => {
 		const news = Object.fromEntries(
-			Object.entries(states).map(([slot, state]) => [slot, state === 'free'])
+			Object.entries(states).map(([slot, state]) => [slot, state === 'free']),
 		);
 		told = { since: data.view, free: { ...free, ...news } };
 	});
 	const current = $derived({
 		...view,
-		slots: view.slots.map((slot) => ({ ...slot, free: free[slot.id] ?? slot.free }))
+		slots: view.slots.map((slot) => ({ ...slot, free: free[slot.id] ?? slot.free })),
 	});
 
 	const open = $derived(current.wishes.filter(({ placed }) => !placed));
@@ -43,9 +49,9 @@
 			.map((student, index) => ({
 				student,
 				ink: studentInk(index),
-				wishes: open.filter((wish) => wish.student === student.id)
+				wishes: open.filter((wish) => wish.student === student.id),
 			}))
-			.filter(({ wishes }) => wishes.length > 0)
+			.filter(({ wishes }) => wishes.length > 0),
 	);
 	let unticked = $state<string[]>([]);
 	let chosenWindows = $state<number[]>([]);
@@ -54,12 +60,16 @@
 	const choice = $derived<VisitChoice>({
 		wishes: open.map(({ id }) => id).filter((id) => !unticked.includes(id)),
 		...(chosenWindows.length
-			? { windows: chosenWindows.map((index) => [windows[index]!.start, windows[index]!.end] as const) }
-			: {})
+			? {
+					windows: chosenWindows.map(
+						(index) => [windows[index]!.start, windows[index]!.end] as const,
+					),
+				}
+			: {}),
 	});
 
 	const chosenDesks = $derived(
-		new Set(open.filter(({ id }) => choice.wishes.includes(id)).map(({ desks }) => desks[0]))
+		new Set(open.filter(({ id }) => choice.wishes.includes(id)).map(({ desks }) => desks[0])),
 	);
 
 	let plans = $state.raw<Suggestions | null>(null);
@@ -83,7 +93,7 @@
 
 	const suggestion = $derived(plans?.suggestions[picked]);
 	const entries = $derived(
-		suggestion ? suggestedEntries(current, suggestion.visit, placeText) : []
+		suggestion ? suggestedEntries(current, suggestion.visit, placeText) : [],
 	);
 	const students = $derived(new Map(view.students.map((student) => [student.id, student])));
 	const desks = $derived(new Map(view.desks.map((desk) => [desk.id, desk])));
@@ -97,9 +107,9 @@
 			choice,
 			appointments: (suggestion?.visit.placements ?? []).map(({ wish, slot }) => ({
 				slot: slot.id,
-				wishes: [wish]
-			}))
-		})
+				wishes: [wish],
+			})),
+		}),
 	);
 
 	function toggle(list: readonly string[], id: string): string[] {
@@ -144,7 +154,11 @@
 		<main>
 			<h1 class="text-hour">{m.booked_title()}</h1>
 			<p class="quiet mb-6">
-				{view.conference.name} · {listText([...new Set(view.appointments.map(({ date }) => date))].map((date) => localDateText(date)))}
+				{view.conference.name} · {listText(
+					[...new Set(view.appointments.map(({ date }) => date))].map((date) =>
+						localDateText(date),
+					),
+				)}
 			</p>
 			{#if form && 'booked' in form}
 				<p class="mb-4 flex items-center gap-2 font-bold text-primary" role="status">
@@ -167,10 +181,18 @@
 					<ul class="mb-4">
 						{#each open as wish (wish.id)}
 							{@const desk = deskOfWish(wish.id)}
-							<li>{m.booked_missing({ desk: desk?.name ?? '', subject: desk?.subject ?? '', student: students.get(wish.student)?.name ?? '' })}</li>
+							<li>
+								{m.booked_missing({
+									desk: desk?.name ?? '',
+									subject: desk?.subject ?? '',
+									student: students.get(wish.student)?.name ?? '',
+								})}
+							</li>
 						{/each}
 					</ul>
-					<button class="btn btn-primary btn-block" onclick={() => go('when')}>{m.booked_find_times()}</button>
+					<button class="btn btn-primary btn-block" onclick={() => go('when')}
+						>{m.booked_find_times()}</button
+					>
 				</section>
 			{/if}
 		</main>
@@ -178,7 +200,9 @@
 		<main>
 			<h1 class="mb-4 text-hour">{view.conference.name}</h1>
 			<p class="mb-2 font-bold">{notBookableText(view)}</p>
-			<p class="quiet">{m.visit_dates({ dates: listText(view.dates.map((date) => localDateText(date))) })}</p>
+			<p class="quiet">
+				{m.visit_dates({ dates: listText(view.dates.map((date) => localDateText(date))) })}
+			</p>
 		</main>
 	{:else if step === 'whom'}
 		<main class="flex grow flex-col">
@@ -283,7 +307,9 @@
 					{/each}
 				</ul>
 				<div class="thumb">
-					<button class="btn btn-block btn-outline btn-lg" onclick={() => go('when')}>{m.visit_other_times()}</button>
+					<button class="btn btn-block btn-outline btn-lg" onclick={() => go('when')}
+						>{m.visit_other_times()}</button
+					>
 				</div>
 			{:else}
 				<h1 class="text-hour" aria-live="polite">{visitHeadline(entries)}</h1>
@@ -293,7 +319,7 @@
 							{m.visit_span({
 								date: dateText(day[0]!.start, zone),
 								from: timeText(day[0]!.start, zone),
-								to: timeText(day.at(-1)!.end, zone)
+								to: timeText(day.at(-1)!.end, zone),
 							})}
 						</span>
 					{/each}
@@ -332,7 +358,7 @@
 							await update({ reset: false, invalidateAll: false });
 							if (result.type !== 'failure' || result.data?.problem !== 'conflicts') return;
 							lost = (result.data.conflicts as { slot: string; code: string }[]).map(
-								({ slot, code }) => conflictText(names.get(slot), code, zone)
+								({ slot, code }) => conflictText(names.get(slot), code, zone),
 							);
 							plans = result.data.suggestions as Suggestions;
 							picked = 0;

@@ -15,9 +15,9 @@ export const account = pgTable(
 			.notNull()
 			.default('helper'),
 		createdAt: dateTime('created_at').notNull(),
-		updatedAt: dateTime('updated_at').notNull()
+		updatedAt: dateTime('updated_at').notNull(),
 	},
-	(table) => [uniqueIndex('account_email').on(sql`lower(${table.email})`)]
+	(table) => [uniqueIndex('account_email').on(sql`lower(${table.email})`)],
 );
 
 export const accountSession = pgTable('account_session', {
@@ -30,7 +30,7 @@ export const accountSession = pgTable('account_session', {
 	ipAddress: text('ip_address'),
 	userAgent: text('user_agent'),
 	createdAt: dateTime('created_at').notNull(),
-	updatedAt: dateTime('updated_at').notNull()
+	updatedAt: dateTime('updated_at').notNull(),
 });
 
 export const accountCredential = pgTable('account_credential', {
@@ -48,7 +48,7 @@ export const accountCredential = pgTable('account_credential', {
 	scope: text('scope'),
 	password: text('password'),
 	createdAt: dateTime('created_at').notNull(),
-	updatedAt: dateTime('updated_at').notNull()
+	updatedAt: dateTime('updated_at').notNull(),
 });
 
 export const accountVerification = pgTable('account_verification', {
@@ -57,12 +57,12 @@ export const accountVerification = pgTable('account_verification', {
 	value: text('value').notNull(),
 	expiresAt: dateTime('expires_at').notNull(),
 	createdAt: dateTime('created_at').notNull(),
-	updatedAt: dateTime('updated_at').notNull()
+	updatedAt: dateTime('updated_at').notNull(),
 });
 
 /** Counts tries of passwords and codes; keys are keyed digests. */
 export const attempt = pgTable('attempt', {
 	key: text('key').primaryKey(),
 	points: integer('points').notNull().default(0),
-	expire: bigint('expire', { mode: 'number' })
+	expire: bigint('expire', { mode: 'number' }),
 });

@@ -7,7 +7,7 @@ export const id = () => uuid('id').primaryKey();
 export const instant = customType<{ data: number; driverData: string | Date }>({
 	dataType: () => 'timestamp with time zone',
 	fromDriver: (value) => (value instanceof Date ? value.getTime() : Date.parse(value)),
-	toDriver: (value) => new Date(value).toISOString()
+	toDriver: (value) => new Date(value).toISOString(),
 });
 
 /** For rows that people edit: counts the changes, so that two editors notice each other. */

@@ -10,7 +10,7 @@ import {
 	smallint,
 	text,
 	uniqueIndex,
-	uuid
+	uuid,
 } from 'drizzle-orm/pg-core';
 import type { Hours } from '../../../core/slots/series';
 import { id, instant, version } from './columns';
@@ -19,7 +19,7 @@ import { person } from './people';
 export const building = pgTable('building', {
 	id: id(),
 	name: text('name').notNull().unique(),
-	version: version()
+	version: version(),
 });
 
 /** Minutes on foot between two buildings; each pair once. */
@@ -32,9 +32,9 @@ export const buildingWalk = pgTable(
 		toBuildingId: uuid('to_building_id')
 			.notNull()
 			.references(() => building.id, { onDelete: 'cascade' }),
-		minutes: smallint('minutes').notNull()
+		minutes: smallint('minutes').notNull(),
 	},
-	(table) => [primaryKey({ columns: [table.fromBuildingId, table.toBuildingId] })]
+	(table) => [primaryKey({ columns: [table.fromBuildingId, table.toBuildingId] })],
 );
 
 /** A room, a video link, or a telephone number. */
@@ -44,7 +44,7 @@ export const place = pgTable('place', {
 	name: text('name').notNull(),
 	buildingId: uuid('building_id').references(() => building.id),
 	link: text('link'),
-	version: version()
+	version: version(),
 });
 
 export const conference = pgTable('conference', {
@@ -65,7 +65,7 @@ export const conference = pgTable('conference', {
 	pausedAt: instant('paused_at'),
 	withdrawnAt: instant('withdrawn_at'),
 	/** Counts the changes of the set-up (not the bookings). */
-	version: version()
+	version: version(),
 });
 
 export const desk = pgTable(
@@ -78,9 +78,9 @@ export const desk = pgTable(
 		number: smallint('number').notNull(),
 		name: text('name').notNull(),
 		subject: text('subject').notNull(),
-		version: version()
+		version: version(),
 	},
-	(table) => [uniqueIndex('desk_number').on(table.conferenceId, table.number)]
+	(table) => [uniqueIndex('desk_number').on(table.conferenceId, table.number)],
 );
 
 /** `all`: everybody with this role must be there. `any`: one of them receives. */
@@ -95,12 +95,12 @@ export const deskPerson = pgTable(
 			.references(() => person.id),
 		role: text('role', { enum: ['all', 'any'] })
 			.notNull()
-			.default('all')
+			.default('all'),
 	},
 	(table) => [
 		primaryKey({ columns: [table.deskId, table.personId] }),
-		index('desk_person_person').on(table.personId)
-	]
+		index('desk_person_person').on(table.personId),
+	],
 );
 
 /** What the organiser edits: a desk's hours. Sittings and slots follow from it. */
@@ -118,7 +118,7 @@ export const series = pgTable('series', {
 	placeId: uuid('place_id')
 		.notNull()
 		.references(() => place.id),
-	version: version()
+	version: version(),
 });
 
 /** One unbroken stretch of a desk's time on one date, at one place. */
@@ -139,9 +139,9 @@ export const sitting = pgTable(
 		gapMinutes: smallint('gap_minutes').notNull(),
 		placeId: uuid('place_id')
 			.notNull()
-			.references(() => place.id)
+			.references(() => place.id),
 	},
-	(table) => [index('sitting_desk').on(table.deskId)]
+	(table) => [index('sitting_desk').on(table.deskId)],
 );
 
 /** One bookable piece of a sitting. It keeps its identity while it fits the sitting. */
@@ -164,11 +164,11 @@ export const slot = pgTable(
 		seats: smallint('seats').notNull().default(1),
 		blockedAt: instant('blocked_at'),
 		/** Booked, but no longer part of any sitting: to be settled. */
-		detachedAt: instant('detached_at')
+		detachedAt: instant('detached_at'),
 	},
 	(table) => [
 		uniqueIndex('slot_live_start')
 			.on(table.deskId, table.startsAt)
-			.where(sql`${table.detachedAt} is null`)
-	]
+			.where(sql`${table.detachedAt} is null`),
+	],
 );

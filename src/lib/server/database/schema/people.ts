@@ -9,7 +9,7 @@ export const school = pgTable('school', {
 	timeZone: text('time_zone').notNull(),
 	/** Of the school year that runs, as people say it: `2026/27`. */
 	schoolYear: text('school_year').notNull(),
-	version: version()
+	version: version(),
 });
 
 /** One human being of the school's side. Names are null after erasure. */
@@ -22,7 +22,7 @@ export const person = pgTable('person', {
 		.unique()
 		.references(() => account.id, { onDelete: 'set null' }),
 	leftAt: instant('left_at'),
-	version: version()
+	version: version(),
 });
 
 /** An adult of one or more families; a teacher who is a parent is linked to the person. */
@@ -34,7 +34,7 @@ export const adult = pgTable('adult', {
 	givenName: text('given_name'),
 	familyName: text('family_name'),
 	leftAt: instant('left_at'),
-	version: version()
+	version: version(),
 });
 
 /** One household. */
@@ -43,7 +43,7 @@ export const family = pgTable('family', {
 	/** What the office calls it. */
 	label: text('label'),
 	leftAt: instant('left_at'),
-	version: version()
+	version: version(),
 });
 
 export const student = pgTable('student', {
@@ -52,7 +52,7 @@ export const student = pgTable('student', {
 	familyName: text('family_name'),
 	yearGroup: text('year_group').notNull(),
 	leftAt: instant('left_at'),
-	version: version()
+	version: version(),
 });
 
 export const familyAdult = pgTable(
@@ -63,12 +63,12 @@ export const familyAdult = pgTable(
 			.references(() => family.id),
 		adultId: uuid('adult_id')
 			.notNull()
-			.references(() => adult.id)
+			.references(() => adult.id),
 	},
 	(table) => [
 		primaryKey({ columns: [table.familyId, table.adultId] }),
-		index('family_adult_adult').on(table.adultId)
-	]
+		index('family_adult_adult').on(table.adultId),
+	],
 );
 
 export const familyStudent = pgTable(
@@ -79,19 +79,19 @@ export const familyStudent = pgTable(
 			.references(() => family.id),
 		studentId: uuid('student_id')
 			.notNull()
-			.references(() => student.id)
+			.references(() => student.id),
 	},
 	(table) => [
 		primaryKey({ columns: [table.familyId, table.studentId] }),
-		index('family_student_student').on(table.studentId)
-	]
+		index('family_student_student').on(table.studentId),
+	],
 );
 
 export const schoolClass = pgTable('class', {
 	id: id(),
 	schoolYear: text('school_year').notNull(),
 	label: text('label').notNull(),
-	version: version()
+	version: version(),
 });
 
 /** Who teaches what in a class. */
@@ -104,9 +104,9 @@ export const classTeacher = pgTable(
 		personId: uuid('person_id')
 			.notNull()
 			.references(() => person.id),
-		subject: text('subject').notNull()
+		subject: text('subject').notNull(),
 	},
-	(table) => [primaryKey({ columns: [table.classId, table.personId, table.subject] })]
+	(table) => [primaryKey({ columns: [table.classId, table.personId, table.subject] })],
 );
 
 export const enrolment = pgTable(
@@ -117,12 +117,12 @@ export const enrolment = pgTable(
 			.references(() => schoolClass.id),
 		studentId: uuid('student_id')
 			.notNull()
-			.references(() => student.id)
+			.references(() => student.id),
 	},
 	(table) => [
 		primaryKey({ columns: [table.classId, table.studentId] }),
-		index('enrolment_student').on(table.studentId)
-	]
+		index('enrolment_student').on(table.studentId),
+	],
 );
 
 /** A private way in for one adult or one person. The link's secret is computed, never stored. */
@@ -136,5 +136,5 @@ export const invitation = pgTable('invitation', {
 		.references(() => person.id),
 	/** A greater version makes older links void. */
 	version: integer('version').notNull().default(1),
-	revokedAt: instant('revoked_at')
+	revokedAt: instant('revoked_at'),
 });

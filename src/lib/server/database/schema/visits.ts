@@ -9,7 +9,7 @@ import {
 	smallint,
 	text,
 	uniqueIndex,
-	uuid
+	uuid,
 } from 'drizzle-orm/pg-core';
 import { id, instant, version } from './columns';
 import { conference, desk, place, slot } from './conferences';
@@ -32,9 +32,9 @@ export const wish = pgTable(
 		weight: integer('weight').notNull(),
 		must: boolean('must').notNull().default(false),
 		askedBy: text('asked_by', { enum: ['family', 'teacher', 'office'] }).notNull(),
-		source: text('source', { enum: ['derived', 'by-hand', 'teacher'] }).notNull()
+		source: text('source', { enum: ['derived', 'by-hand', 'teacher'] }).notNull(),
 	},
-	(table) => [index('wish_family').on(table.conferenceId, table.familyId)]
+	(table) => [index('wish_family').on(table.conferenceId, table.familyId)],
 );
 
 /** The desks that would do, best first. */
@@ -47,9 +47,9 @@ export const wishDesk = pgTable(
 		deskId: uuid('desk_id')
 			.notNull()
 			.references(() => desk.id),
-		rank: smallint('rank').notNull()
+		rank: smallint('rank').notNull(),
 	},
-	(table) => [primaryKey({ columns: [table.wishId, table.deskId] })]
+	(table) => [primaryKey({ columns: [table.wishId, table.deskId] })],
 );
 
 export const standings = ['asked', 'booked', 'declined', 'cancelled'] as const;
@@ -77,12 +77,12 @@ export const appointment = pgTable(
 		standing: text('standing', { enum: standings }).notNull(),
 		startsAt: instant('starts_at').notNull(),
 		endsAt: instant('ends_at').notNull(),
-		version: version()
+		version: version(),
 	},
 	(table) => [
 		index('appointment_family').on(table.familyId, table.conferenceId),
-		index('appointment_desk').on(table.deskId)
-	]
+		index('appointment_desk').on(table.deskId),
+	],
 );
 
 /** About whom; with the class under which it was made. */
@@ -95,9 +95,9 @@ export const appointmentStudent = pgTable(
 		studentId: uuid('student_id')
 			.notNull()
 			.references(() => student.id),
-		classLabel: text('class_label').notNull()
+		classLabel: text('class_label').notNull(),
 	},
-	(table) => [primaryKey({ columns: [table.appointmentId, table.studentId] })]
+	(table) => [primaryKey({ columns: [table.appointmentId, table.studentId] })],
 );
 
 /** The wishes that it serves. */
@@ -109,12 +109,12 @@ export const appointmentWish = pgTable(
 			.references(() => appointment.id),
 		wishId: uuid('wish_id')
 			.notNull()
-			.references(() => wish.id)
+			.references(() => wish.id),
 	},
 	(table) => [
 		primaryKey({ columns: [table.appointmentId, table.wishId] }),
-		index('appointment_wish_wish').on(table.wishId)
-	]
+		index('appointment_wish_wish').on(table.wishId),
+	],
 );
 
 /** One slot, or several in a row of one sitting. */
@@ -126,12 +126,12 @@ export const appointmentSlot = pgTable(
 			.references(() => appointment.id),
 		slotId: uuid('slot_id')
 			.notNull()
-			.references(() => slot.id)
+			.references(() => slot.id),
 	},
 	(table) => [
 		primaryKey({ columns: [table.appointmentId, table.slotId] }),
-		index('appointment_slot_slot').on(table.slotId)
-	]
+		index('appointment_slot_slot').on(table.slotId),
+	],
 );
 
 /** The adults who come. */
@@ -143,9 +143,9 @@ export const appointmentAdult = pgTable(
 			.references(() => appointment.id),
 		adultId: uuid('adult_id')
 			.notNull()
-			.references(() => adult.id)
+			.references(() => adult.id),
 	},
-	(table) => [primaryKey({ columns: [table.appointmentId, table.adultId] })]
+	(table) => [primaryKey({ columns: [table.appointmentId, table.adultId] })],
 );
 
 /**
@@ -168,14 +168,14 @@ export const claim = pgTable(
 		seat: smallint('seat'),
 		appointmentId: uuid('appointment_id')
 			.notNull()
-			.references(() => appointment.id)
+			.references(() => appointment.id),
 	},
 	(table) => [
 		index('claim_appointment').on(table.appointmentId),
 		uniqueIndex('claim_seat')
 			.on(table.occupancy, table.seat)
-			.where(sql`${table.kind} = 'desk'`)
-	]
+			.where(sql`${table.kind} = 'desk'`),
+	],
 );
 
 /** One recorded change of consequence: ids and facts, no names. */
@@ -192,12 +192,12 @@ export const act = pgTable(
 		key: text('key'),
 		before: jsonb('before'),
 		after: jsonb('after'),
-		undoneBy: uuid('undone_by')
+		undoneBy: uuid('undone_by'),
 	},
 	(table) => [
 		index('act_conference').on(table.conferenceId, table.at),
 		uniqueIndex('act_key')
 			.on(table.actorId, table.key)
-			.where(sql`${table.key} is not null`)
-	]
+			.where(sql`${table.key} is not null`),
+	],
 );

@@ -17,7 +17,7 @@ export const load: PageServerLoad = async ({ locals, params }) => {
 		form: await superValidate(basicsForm(conference), zod4(basicsSchema)),
 		version: conference.version,
 		zones: Intl.supportedValuesOf('timeZone'),
-		today: localOf(clock.now(), conference.timeZone).date
+		today: localOf(clock.now(), conference.timeZone).date,
 	};
 };
 
@@ -39,5 +39,5 @@ export const actions: Actions = {
 			else if (fault.field === 'closesAt') setError(form, 'closesAt', m.basics_closes_before());
 			else setError(form, 'timeZone', m.zone_unknown());
 		return fail(400, { form });
-	}
+	},
 };

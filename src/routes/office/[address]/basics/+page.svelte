@@ -7,7 +7,7 @@
 	let { data } = $props();
 	const { form, errors, message, enhance, submitting } = superForm(
 		untrack(() => data.form),
-		{ dataType: 'json', resetForm: false }
+		{ dataType: 'json', resetForm: false },
 	);
 </script>
 

@@ -21,7 +21,7 @@ export const load: PageServerLoad = async ({ locals, params }) => {
 		teachers: await listTeachers(app.db),
 		rooms: await listRooms(app.db),
 		today: localOf(app.clock.now(), conference.timeZone).date,
-		form: await superValidate(deskForm(conference), zod4(deskSchema), { errors: false })
+		form: await superValidate(deskForm(conference), zod4(deskSchema), { errors: false }),
 	};
 };
 
@@ -36,5 +36,5 @@ export const actions: Actions = {
 		if (result.ok) redirect(303, `/office/${params.address}/desks`);
 		for (const { code } of result.faults) setError(form, 'hours._errors', hoursFaultText(code));
 		return fail(400, { form });
-	}
+	},
 };

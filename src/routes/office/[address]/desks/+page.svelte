@@ -12,15 +12,20 @@
 	let { data } = $props();
 	const { form, errors, enhance, submitting } = superForm(
 		untrack(() => data.form),
-		{ dataType: 'json', onUpdated: ({ form }) => (adding = !form.valid) }
+		{ dataType: 'json', onUpdated: ({ form }) => (adding = !form.valid) },
 	);
 
 	const zone = $derived(data.conference.timeZone);
 	const base = $derived(`/office/${data.conference.address}/desks`);
 	const axes = $derived(
-		[...groupBy(data.desks.flatMap(({ slots }) => slots), ({ date }) => date)]
+		[
+			...groupBy(
+				data.desks.flatMap(({ slots }) => slots),
+				({ date }) => date,
+			),
+		]
 			.sort(([a], [b]) => (a < b ? -1 : 1))
-			.map(([date, slots]) => ({ date, axis: timeAxis(slots) }))
+			.map(([date, slots]) => ({ date, axis: timeAxis(slots) })),
 	);
 	const slotCount = $derived(data.desks.reduce((sum, { slots }) => sum + slots.length, 0));
 	let adding = $state(false);
@@ -32,7 +37,9 @@
 <div class="p-6">
 	<h1 class="text-hour">{m.station_desks()}</h1>
 	<p class="quiet mb-6">
-		{data.desks.length ? m.desks_count({ desks: data.desks.length, slots: slotCount }) : m.desks_none()}
+		{data.desks.length
+			? m.desks_count({ desks: data.desks.length, slots: slotCount })
+			: m.desks_none()}
 	</p>
 
 	{#if data.desks.length}
@@ -45,7 +52,10 @@
 							<strong class="text-small">{localDateText(date, 'short')}</strong>
 							<div class="track h-4">
 								{#each axis.marks.filter((_, index) => index % 2 === 0) as mark (mark)}
-									<span class="quiet absolute text-small" style:inset-inline-start="{axis.at(mark) * 100}%">
+									<span
+										class="quiet absolute text-small"
+										style:inset-inline-start="{axis.at(mark) * 100}%"
+									>
 										{timeText(mark, zone)}
 									</span>
 								{/each}
@@ -67,7 +77,9 @@
 								{#if !desk.followsConference}· {m.desk_hours_own()}{/if}
 							</span>
 							{#if desk.toSettle}
-								<span class="block text-small text-error">{m.desks_to_settle({ count: desk.toSettle })}</span>
+								<span class="block text-small text-error"
+									>{m.desks_to_settle({ count: desk.toSettle })}</span
+								>
 							{/if}
 						</div>
 						{#each axes as { date, axis } (date)}
@@ -75,7 +87,9 @@
 							<div
 								class="track"
 								role="img"
-								aria-label="{localDateText(date, 'short')}: {m.hours_count({ slots: slots.length })}"
+								aria-label="{localDateText(date, 'short')}: {m.hours_count({
+									slots: slots.length,
+								})}"
 							>
 								{#each slots as slot (slot.start)}
 									<span

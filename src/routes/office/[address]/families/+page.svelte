@@ -37,7 +37,11 @@
 						{/each}
 					</td>
 					<td>
-						<span class="flex items-center" role="img" aria-label={m.families_placed({ placed: family.placed, wished: family.wished })}>
+						<span
+							class="flex items-center"
+							role="img"
+							aria-label={m.families_placed({ placed: family.placed, wished: family.wished })}
+						>
 							{#each { length: family.wished }, index (index)}
 								<Seat state={index < family.placed ? 'booked' : 'free'} size={22} />
 							{/each}

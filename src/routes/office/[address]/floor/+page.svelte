@@ -25,8 +25,8 @@
 	const rows = $derived(
 		data.floor.desks.map((desk) => ({
 			...desk,
-			seats: desk.seats.filter((seat) => seat.date === date)
-		}))
+			seats: desk.seats.filter((seat) => seat.date === date),
+		})),
 	);
 	const axis = $derived(timeAxis(rows.flatMap(({ seats }) => seats)));
 	const all = $derived(rows.flatMap((desk) => desk.seats.map((seat) => ({ desk, seat }))));
@@ -37,13 +37,13 @@
 	const way = $derived(
 		all
 			.filter(({ seat }) => family && seat.seated.some((seated) => seated.family === family))
-			.sort((a, b) => a.seat.start - b.seat.start)
+			.sort((a, b) => a.seat.start - b.seat.start),
 	);
 	const wayRows = $derived(
 		way.map(({ desk, seat }) => ({
 			row: rows.findIndex(({ id }) => id === desk.id),
-			at: axis.at((seat.start + seat.end) / 2)
-		}))
+			at: axis.at((seat.start + seat.end) / 2),
+		})),
 	);
 
 	const searched = $derived(find.trim().toLowerCase());
@@ -55,8 +55,8 @@
 			...seat.seated.flatMap(({ familyLabel, students, adults }) => [
 				familyLabel,
 				...students.map(({ name }) => name),
-				...adults
-			])
+				...adults,
+			]),
 		];
 		return words.some((word) => word.toLowerCase().includes(searched));
 	}
@@ -72,7 +72,7 @@
 			Escape: () => {
 				picked = null;
 				return undefined;
-			}
+			},
 		};
 		const step = steps[event.key];
 		if (!step) return;
@@ -156,7 +156,11 @@
 									class:picked={picked === seat.slot}
 									class:dim={!matches(desk, seat)}
 									tabindex={focusable === seat.slot ? 0 : -1}
-									aria-label={seatText(seat.state, timeText(seat.start, zone), seat.seated.map(({ familyLabel }) => familyLabel))}
+									aria-label={seatText(
+										seat.state,
+										timeText(seat.start, zone),
+										seat.seated.map(({ familyLabel }) => familyLabel),
+									)}
 									aria-pressed={picked === seat.slot}
 									style:inset-inline-start="{axis.at((seat.start + seat.end) / 2) * 100}%"
 									onclick={() => (picked = seat.slot)}
@@ -169,7 +173,12 @@
 					</div>
 				{/each}
 				{#if wayRows.length > 1}
-					<svg class="way" viewBox="0 0 100 {rows.length}" preserveAspectRatio="none" aria-hidden="true">
+					<svg
+						class="way"
+						viewBox="0 0 100 {rows.length}"
+						preserveAspectRatio="none"
+						aria-hidden="true"
+					>
 						<polyline
 							points={wayRows.map(({ row, at }) => `${at * 100},${row + 0.5}`).join(' ')}
 							vector-effect="non-scaling-stroke"
@@ -217,7 +226,10 @@
 					{#each way as { desk, seat } (seat.slot)}
 						<li>
 							<button
-								class="flex w-full cursor-pointer gap-3 border-t border-base-300 py-1.5 text-start {seat.slot === picked ? 'font-bold' : ''}"
+								class="flex w-full cursor-pointer gap-3 border-t border-base-300 py-1.5 text-start {seat.slot ===
+								picked
+									? 'font-bold'
+									: ''}"
 								onclick={() => (picked = seat.slot)}
 							>
 								<span>{timeText(seat.start, zone)}</span>
@@ -270,10 +282,7 @@
 	.break {
 		position: absolute;
 		inset-block: 0;
-		background: repeating-linear-gradient(
-			var(--color-base-200) 0 3px,
-			transparent 3px 6px
-		);
+		background: repeating-linear-gradient(var(--color-base-200) 0 3px, transparent 3px 6px);
 	}
 	.seat {
 		position: absolute;

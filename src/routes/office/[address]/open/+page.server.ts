@@ -16,5 +16,5 @@ const change =
 
 export const actions: Actions = {
 	publish: change(publishConference),
-	withdraw: change(withdrawConference)
+	withdraw: change(withdrawConference),
 };

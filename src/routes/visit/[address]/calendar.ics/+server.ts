@@ -21,12 +21,12 @@ export const GET: RequestHandler = async ({ locals, params, url }) => {
 	const text = visitCalendar(view, app.clock.now(), {
 		summary: (desk, students) => m.calendar_summary({ desk, students }),
 		place: ({ place }) => placeText(place),
-		description: ({ link }) => (link ? m.calendar_door({ link }) : view.conference.words)
+		description: ({ link }) => (link ? m.calendar_door({ link }) : view.conference.words),
 	});
 	return new Response(text, {
 		headers: {
 			'content-type': 'text/calendar; charset=utf-8',
-			'content-disposition': `attachment; filename="${params.address}.ics"`
-		}
+			'content-disposition': `attachment; filename="${params.address}.ics"`,
+		},
 	});
 };

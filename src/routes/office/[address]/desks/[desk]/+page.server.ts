@@ -29,7 +29,7 @@ export const load: PageServerLoad = async ({ locals, params }) => {
 		teachers: await listTeachers(app.db),
 		rooms: await listRooms(app.db),
 		today: localOf(app.clock.now(), conference.timeZone).date,
-		form: await superValidate(deskForm(conference, desk), zod4(deskSchema))
+		form: await superValidate(deskForm(conference, desk), zod4(deskSchema)),
 	};
 };
 
@@ -49,5 +49,5 @@ export const actions: Actions = {
 			redirect(303, `/office/${params.address}/desks`);
 		const form = await superValidate(deskForm(conference, desk), zod4(deskSchema));
 		return message(form, m.desk_has_bookings(), { status: 409 });
-	}
+	},
 };

@@ -1,0 +1,212 @@
+import { eq } from 'drizzle-orm';
+import { describe, expect, it } from 'vitest';
+import { bookVisit } from '$lib/server/booking/book-visit';
+import {
+	changeConference,
+	createConference,
+	publishConference,
+	withdrawConference,
+	type ConferenceBasics
+} from '$lib/server/conferences/change-conference';
+import { addressOf } from '$lib/server/conferences/free-address';
+import { loadSnapshot } from '$lib/server/conferences/load-snapshot';
+import { teacherConferences } from '$lib/server/days/teacher-day';
+import { appointment, conference, deskPerson, slot, wish } from '$lib/server/database/schema';
+import { addDesk, changeDesk, removeDesk } from '$lib/server/desks/change-desk';
+import { listDesks } from '$lib/server/desks/list-desks';
+import { readFloor } from '$lib/server/floor/read-floor';
+import { listFamilies } from '$lib/server/people/families';
+import { ForbiddenError } from '$lib/server/permissions/forbidden';
+import { familyView } from '$lib/server/visits/family-view';
+import { visitCalendar } from '$lib/server/visits/visit-calendar';
+import ICAL from 'ical.js';
+import { freshApp } from './database';
+import { smallSchool } from './small-school';
+
+const basics: ConferenceBasics = {
+	...{ name: 'Spring', words: '', timeZone: 'America/Halifax', slotMinutes: 10, gapMinutes: 0 },
+	hours: [{ date: '2026-12-03', start: 960, end: 1060 }],
+	...{ opensAt: null, closesAt: null }
+};
+
+describe('a conference', () => {
+	it('gets a readable address of its own', async () => {
+		const app = await freshApp();
+		const { organiser } = await smallSchool(app, { families: 0, desks: 0 });
+		const made = [];
+		for (const name of ['Frühling & Sommer', 'frühling sommer', '会議'])
+			made.push(await createConference(app, organiser, { ...basics, name }));
+		expect(made).toMatchObject([
+			{ address: 'fruhling-sommer' },
+			{ address: 'fruhling-sommer-2' },
+			{ address: 'conference' }
+		]);
+		expect(addressOf('A'.repeat(90))).toHaveLength(40);
+	});
+
+	it.each([
+		['hours that end before they start', { hours: [{ date: '2026-12-03', start: 1000, end: 960 }] }],
+		['a zone that does not exist', { timeZone: 'Nowhere/Land' }],
+		['no hours', { hours: [] }],
+		['an end of booking before its start', { opensAt: 2, closesAt: 1 }]
+	])('is not made with %s', async (_, part) => {
+		const app = await freshApp();
+		const { organiser } = await smallSchool(app, { families: 0, desks: 0 });
+		const made = await createConference(app, organiser, { ...basics, ...part });
+		expect(made).toMatchObject({ ok: false });
+		expect(await app.db.select().from(conference)).toHaveLength(1);
+	});
+
+	it('is set up by organisers alone', async () => {
+		const app = await freshApp();
+		const school = await smallSchool(app, { families: 1, desks: 1 });
+		const { actor } = school.families[0]!;
+		await expect(createConference(app, actor, basics)).rejects.toThrow(ForbiddenError);
+		await expect(publishConference(app, actor, school.conference)).rejects.toThrow(ForbiddenError);
+		await expect(readFloor(app, actor, school.conference)).rejects.toThrow(ForbiddenError);
+		await expect(listFamilies(app, actor, school.conference)).rejects.toThrow(ForbiddenError);
+	});
+
+	it('shows the second of two editors that the first one was there', async () => {
+		const app = await freshApp();
+		const { organiser } = await smallSchool(app, { families: 0, desks: 0 });
+		const made = await createConference(app, organiser, basics);
+		const id = made.ok ? made.id : '';
+		const change = (name: string) =>
+			changeConference(app, organiser, id, 1, { ...basics, name });
+		expect(await change('First')).toMatchObject({ ok: true });
+		expect(await change('Second')).toEqual({ ok: false, changedMeanwhile: true });
+	});
+
+	it('derives each wish once, and follows the desks', async () => {
+		const app = await freshApp();
+		const school = await smallSchool(app, { families: 2, desks: 2 });
+		const before = await app.db.select().from(wish);
+		expect(before).toHaveLength(4);
+		await withdrawConference(app, school.organiser, school.conference);
+		await publishConference(app, school.organiser, school.conference);
+		expect(await app.db.select().from(wish)).toEqual(before);
+		await removeDesk(app, school.organiser, school.conference, school.desks[1]!);
+		expect(await app.db.select().from(wish)).toHaveLength(2);
+	});
+});
+
+describe('changing hours', () => {
+	it('keeps slots that still fit, with what is booked, and sets aside the ones that do not', async () => {
+		const app = await freshApp();
+		const school = await smallSchool(app, { families: 2, desks: 1 });
+		const { organiser } = school;
+		const before = await school.slots(0);
+		await bookVisit(app, school.families[0]!.actor, await school.request(0, [[0, 1]]));
+		await bookVisit(app, school.families[1]!.actor, await school.request(1, [[0, 8]]));
+		const [{ version } = { version: 0 }] = await app.db.select().from(conference);
+		const shorter = { ...basics, hours: [{ date: '2026-12-03', start: 970, end: 1010 }] };
+		await changeConference(app, organiser, school.conference, version, shorter);
+
+		expect(await school.slots(0)).toEqual(before.slice(1, 5));
+		const [desk] = await listDesks(app, organiser, school.conference);
+		expect(desk).toMatchObject({ toSettle: 1 });
+		expect(await app.db.select().from(appointment)).toHaveLength(2);
+		const [line] = await app.db.select().from(deskPerson);
+		const days = await teacherConferences(app, organiser, line!.personId);
+		const seated = days[0]!.dates[0]!.lines.filter(({ seated }) => seated.length);
+		expect(seated.map(({ slot }) => slot)).toEqual([before[1], before[8]]);
+		const gone = await app.db.select().from(slot).where(eq(slot.id, before[0]!));
+		expect(gone).toEqual([]);
+	});
+
+	it('takes the appointments along when the desk moves to another room', async () => {
+		const app = await freshApp();
+		const school = await smallSchool(app, { families: 1, desks: 1 });
+		const { actor, id } = school.families[0]!;
+		await bookVisit(app, actor, await school.request(0, [[0, 1]]));
+		const moved = await changeDesk(app, school.organiser, school.conference, school.desks[0]!, {
+			...{ teacher: 'Teacher 0', subject: 'Subject', ownHours: null },
+			place: { kind: 'video', link: 'https://door.example/1' }
+		});
+		expect(moved).toMatchObject({ ok: true });
+		const view = await familyView(app, actor, school.conference, id);
+		expect(view.appointments).toMatchObject([{ link: 'https://door.example/1' }]);
+	});
+
+	it('leaves a desk with own hours and a desk with bookings alone', async () => {
+		const app = await freshApp();
+		const school = await smallSchool(app, { families: 1, desks: 1 });
+		const { organiser, conference: id } = school;
+		const own = {
+			hours: [{ date: '2026-12-04', start: 540, end: 600 }],
+			...{ slotMinutes: 20, gapMinutes: 0 }
+		};
+		const place = { kind: 'room' as const, room: 'Tern', building: 'House' };
+		const added = await addDesk(app, organiser, id, {
+			...{ teacher: 'Other', subject: '', place, ownHours: own }
+		});
+		expect(added.ok).toBe(true);
+		const { slots } = await loadSnapshot(app.db, id);
+		expect(slots.filter(({ date }) => date === '2026-12-04')).toHaveLength(3);
+		const late = { ...own, hours: [{ date: '2026-12-04', start: 600, end: 540 }] };
+		expect(
+			await addDesk(app, organiser, id, { teacher: 'X', subject: '', place, ownHours: late })
+		).toMatchObject({ ok: false, faults: [{ code: 'end-before-start' }] });
+		await bookVisit(app, school.families[0]!.actor, await school.request(0, [[0, 0]]));
+		expect(await removeDesk(app, organiser, id, school.desks[0]!)).toBe(false);
+	});
+});
+
+describe('what a family sees', () => {
+	it('is its own, and of the others only that a slot is taken', async () => {
+		const app = await freshApp();
+		const school = await smallSchool(app, { families: 2, desks: 2 });
+		const [first, second] = school.families;
+		await bookVisit(app, first!.actor, await school.request(0, [[0, 2]]));
+		const view = await familyView(app, second!.actor, school.conference, second!.id);
+		const taken = view.slots.filter(({ free }) => !free).map(({ id }) => id);
+		expect(taken).toEqual([(await school.slots(0))[2]]);
+		const text = JSON.stringify(view);
+		for (const secret of [first!.id, first!.adult, first!.student, 'Family 0'])
+			expect(text).not.toContain(secret);
+		await expect(
+			familyView(app, second!.actor, school.conference, first!.id)
+		).rejects.toThrow(ForbiddenError);
+	});
+
+	it('becomes a calendar file that another library reads back', async () => {
+		const app = await freshApp();
+		const school = await smallSchool(app, { families: 1, desks: 2 });
+		const { actor, id } = school.families[0]!;
+		await bookVisit(app, actor, await school.request(0, [[0, 2], [1, 4]]));
+		const view = await familyView(app, actor, school.conference, id);
+		const text = visitCalendar(view, app.clock.now(), {
+			summary: (desk, students) => `${desk}; ${students}, "quoted"`,
+			place: () => 'Puffin, Lighthouse House',
+			description: () => 'Two\nlines'
+		});
+		const events = new ICAL.Component(ICAL.parse(text))
+			.getAllSubcomponents('vevent')
+			.map((component) => new ICAL.Event(component));
+		expect(events.map((event) => [event.startDate.toJSDate().toISOString(), event.summary])).toEqual([
+			['2026-12-03T20:20:00.000Z', 'Teacher 0; Student, "quoted"'],
+			['2026-12-03T20:40:00.000Z', 'Teacher 1; Student, "quoted"']
+		]);
+		expect(events[0]).toMatchObject({ location: 'Puffin, Lighthouse House', description: 'Two\nlines' });
+		expect(new Set(events.map(({ uid }) => uid)).size).toBe(2);
+	});
+
+	it('is on the floor, in the teacher’s day and in the list of families', async () => {
+		const app = await freshApp();
+		const school = await smallSchool(app, { families: 2, desks: 2 });
+		await bookVisit(app, school.families[0]!.actor, await school.request(0, [[0, 2], [1, 4]]));
+		const floor = await readFloor(app, school.organiser, school.conference);
+		const seats = floor.desks.flatMap(({ seats }) => seats).filter(({ state }) => state === 'booked');
+		expect(seats.map(({ seated }) => seated[0]?.familyLabel)).toEqual(['Family 0', 'Family 0']);
+		const families = await listFamilies(app, school.organiser, school.conference);
+		expect(families.map(({ label, placed, wished }) => [label, placed, wished])).toEqual([
+			['Family 0', 2, 2],
+			['Family 1', 0, 2]
+		]);
+		expect(families[0]!.visit).toEqual({
+			start: Date.parse('2026-12-03T20:20:00Z'),
+			end: Date.parse('2026-12-03T20:50:00Z')
+		});
+	});
+});

@@ -1,0 +1,69 @@
+import { setTimeout as sleep } from 'node:timers/promises';
+import { describe, expect, it, vi } from 'vitest';
+import { bookVisit } from '$lib/server/booking/book-visit';
+import { createApp } from '$lib/server/app';
+import { seatEventStream } from '$lib/server/live/event-stream';
+import type { SeatMessage } from '$lib/server/live/live-changes';
+import { freshApp } from './database';
+import { smallSchool } from './small-school';
+
+describe('live changes', () => {
+	it('reach pages of another server process, a few at a time, after the whole state', async () => {
+		const app = await freshApp();
+		const other = createApp(app.config);
+		const school = await smallSchool(app, { families: 6, desks: 1 });
+		const heard: SeatMessage[] = [];
+		const stop = await other.live.watch(school.conference, (message) => heard.push(message));
+		expect(heard).toMatchObject([{ whole: true }]);
+		expect(Object.keys(heard[0]!.states)).toHaveLength(10);
+
+		for (let family = 0; family < 6; family++)
+			await bookVisit(app, school.families[family]!.actor, await school.request(family, [[0, family]]));
+		const slots = await school.slots(0);
+		await vi.waitFor(() => {
+			const told = Object.assign({}, ...heard.map(({ states }) => states)) as Record<string, string>;
+			expect(slots.map((slot) => told[slot])).toEqual([
+				...Array<string>(6).fill('booked'),
+				...Array<string>(4).fill('free')
+			]);
+		}, 5000);
+		expect(heard.length).toBeLessThan(6);
+		for (const { whole, states } of heard.slice(1)) {
+			expect(whole).toBe(false);
+			expect(Object.keys(states).length).toBeLessThan(10);
+		}
+
+		stop();
+		const before = heard.length;
+		await bookVisit(app, school.families[0]!.actor, await school.request(0, [[0, 7]]));
+		await sleep(800);
+		expect(heard).toHaveLength(before);
+		await other.close();
+	});
+
+	it('come whole again when the listener lost its connection', async () => {
+		const app = await freshApp();
+		const school = await smallSchool(app, { families: 1, desks: 1 });
+		const heard: SeatMessage[] = [];
+		await app.live.watch(school.conference, (message) => heard.push(message));
+		await app.db.execute(
+			`select pg_terminate_backend(pid) from pg_stat_activity
+				where datname = current_database() and query ilike 'listen%'`
+		);
+		await vi.waitFor(() => expect(heard.filter(({ whole }) => whole).length).toBe(2), 10_000);
+		await bookVisit(app, school.families[0]!.actor, await school.request(0, [[0, 7]]));
+		const [slot] = (await school.slots(0)).slice(7);
+		await vi.waitFor(() => expect(heard.at(-1)!.states[slot!]).toBe('booked'), 5000);
+	});
+
+	it('end when the server stops', async () => {
+		const app = await freshApp();
+		const school = await smallSchool(app, { families: 0, desks: 1 });
+		const response = seatEventStream(app.live, school.conference, ({ whole }) => ({ whole }));
+		const reader = response.body!.pipeThrough(new TextDecoderStream()).getReader();
+		expect((await reader.read()).value).toContain('retry');
+		expect((await reader.read()).value).toBe('data: {"whole":true}\n\n');
+		app.live.endStreams();
+		expect((await reader.read()).done).toBe(true);
+	});
+});

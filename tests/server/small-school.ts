@@ -1,0 +1,126 @@
+import { eq } from 'drizzle-orm';
+import type { Actor } from '$lib/core/permissions/may';
+import type { Hours } from '$lib/core/slots/series';
+import { setUpSchool } from '$lib/server/accounts/set-up';
+import type { App } from '$lib/server/app';
+import { createConference, publishConference } from '$lib/server/conferences/change-conference';
+import { loadSnapshot } from '$lib/server/conferences/load-snapshot';
+import {
+	account,
+	adult,
+	classTeacher,
+	enrolment,
+	family,
+	familyAdult,
+	familyStudent,
+	school,
+	schoolClass,
+	student,
+	wish,
+	wishDesk
+} from '$lib/server/database/schema';
+import { inTransaction } from '$lib/server/database/transaction';
+import { addDesk } from '$lib/server/desks/change-desk';
+import { newId } from '$lib/server/identifiers';
+import { invite } from '$lib/server/invitations/visitors';
+import { teacherNamed } from '$lib/server/people/teachers';
+import type { VisitRequest } from '$lib/server/booking/book-visit';
+
+export interface SmallFamily {
+	readonly id: string;
+	readonly adult: string;
+	readonly student: string;
+	readonly actor: Actor;
+}
+
+export interface SmallSchool {
+	readonly organiser: Actor;
+	readonly conference: string;
+	readonly desks: readonly string[];
+	readonly families: readonly SmallFamily[];
+	/** Slot ids of a desk, in order of time. */
+	slots(desk: number): Promise<string[]>;
+	/** The family's wish for a desk. */
+	wish(family: number, desk: number): Promise<string>;
+	/** A request for slots, given as [desk, index of the slot]. */
+	request(family: number, picks: readonly (readonly [number, number])[], key?: string): Promise<VisitRequest>;
+}
+
+/** One class whose teachers all receive, and families with one student each in it. */
+export async function smallSchool(
+	app: App,
+	size: { families: number; desks: number; hours?: Hours[]; gapMinutes?: number }
+): Promise<SmallSchool> {
+	const { db, clock } = app;
+	await setUpSchool(app, {
+		school: 'Small School',
+		timeZone: 'America/Halifax',
+		organiser: { name: 'Office', email: 'office@small.example', password: 'a long password' }
+	});
+	const [office] = await db.select().from(account);
+	const organiser: Actor = { kind: 'organiser', account: office!.id };
+	const families = await inTransaction(db, async (tx) => {
+		const [{ schoolYear } = { schoolYear: '' }] = await tx.select().from(school);
+		const classId = newId(clock);
+		await tx.insert(schoolClass).values({ id: classId, schoolYear, label: 'Seven' });
+		for (let desk = 0; desk < size.desks; desk++) {
+			const personId = await teacherNamed(tx, clock, `Teacher ${desk}`);
+			await tx.insert(classTeacher).values({ classId, personId, subject: `Subject ${desk}` });
+		}
+		const made: SmallFamily[] = [];
+		for (let index = 0; index < size.families; index++) {
+			const ids = { id: newId(clock), adult: newId(clock), student: newId(clock) };
+			await tx.insert(family).values({ id: ids.id, label: `Family ${index}` });
+			await tx.insert(adult).values({ id: ids.adult, givenName: 'Adult', familyName: `${index}` });
+			await tx.insert(familyAdult).values({ familyId: ids.id, adultId: ids.adult });
+			await invite(tx, clock, { adultId: ids.adult });
+			await tx.insert(student).values({
+				...{ id: ids.student, givenName: 'Student', familyName: `${index}` },
+				yearGroup: 'Grade 7'
+			});
+			await tx.insert(familyStudent).values({ familyId: ids.id, studentId: ids.student });
+			await tx.insert(enrolment).values({ classId, studentId: ids.student });
+			made.push({ ...ids, actor: { kind: 'adult', adult: ids.adult, families: [ids.id] } });
+		}
+		return made;
+	});
+	const made = await createConference(app, organiser, {
+		...{ name: 'Winter', words: '', timeZone: 'America/Halifax', slotMinutes: 10 },
+		gapMinutes: size.gapMinutes ?? 0,
+		hours: size.hours ?? [{ date: '2026-12-03', start: 960, end: 1060 }],
+		...{ opensAt: null, closesAt: null }
+	});
+	if (!made.ok) throw new Error('the small conference has faults');
+	const desks: string[] = [];
+	for (let desk = 0; desk < size.desks; desk++) {
+		const added = await addDesk(app, organiser, made.id, {
+			...{ teacher: `Teacher ${desk}`, subject: `Subject ${desk}`, ownHours: null },
+			place: { kind: 'room', room: `Room ${desk}`, building: 'House' }
+		});
+		if (added.ok) desks.push(added.id);
+	}
+	await publishConference(app, organiser, made.id);
+
+	const slots = async (desk: number) =>
+		(await loadSnapshot(db, made.id)).slots.filter((slot) => slot.desk === desks[desk]).map(({ id }) => id);
+	const wishOf = async (index: number, desk: number) => {
+		const rows = await db
+			.select({ id: wish.id, desk: wishDesk.deskId })
+			.from(wish)
+			.innerJoin(wishDesk, eq(wishDesk.wishId, wish.id))
+			.where(eq(wish.familyId, families[index]!.id));
+		return rows.find((row) => row.desk === desks[desk])!.id;
+	};
+	return {
+		...{ organiser, conference: made.id, desks, families, slots, wish: wishOf },
+		request: async (index, picks, key = newId(clock)) => ({
+			...{ conferenceId: made.id, familyId: families[index]!.id, key },
+			appointments: await Promise.all(
+				picks.map(async ([desk, slot]) => ({
+					slot: (await slots(desk))[slot]!,
+					wishes: [await wishOf(index, desk)]
+				}))
+			)
+		})
+	};
+}
