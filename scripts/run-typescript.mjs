@@ -18,6 +18,7 @@ const bundle = await rolldown({
 	input: entry,
 	platform: 'node',
 	tsconfig: false,
+	resolve: { alias: { $lib: join(projectRoot, 'src/lib') } },
 	external: (id) => /^(node:|[@a-z])/i.test(id),
 	transform: { target: 'node20' },
 });

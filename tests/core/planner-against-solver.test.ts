@@ -10,7 +10,7 @@ import { problems } from './visit-fixtures';
 it('the best visit has the sums that a mixed-integer solver finds', async () => {
 	const instances = fc.sample(problems({ wishes: [4, 7], slots: [12, 18] }), {
 		numRuns: 60,
-		seed: 20261203
+		seed: 20261203,
 	});
 	let placed = 0;
 	for (const instance of instances) {

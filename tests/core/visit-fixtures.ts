@@ -27,7 +27,7 @@ export function problems(size: {
 			),
 			slots: fc.array(fc.tuple(desk, stretch), {
 				minLength: size.slots[0],
-				maxLength: size.slots[1]
+				maxLength: size.slots[1],
 			}),
 			deskPlaces: fc.array(place, { minLength: 4, maxLength: 4 }),
 			ways: fc.array(fc.constantFrom(0, 3, 5, 15), { minLength: 6, maxLength: 6 }),

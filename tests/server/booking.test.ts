@@ -31,9 +31,9 @@ async function stampede(school: SmallSchool): Promise<VisitRequest[]> {
 			const first = Math.floor(next() * 9);
 			return school.request(family, [
 				[0, first],
-				[1, first + 1]
+				[1, first + 1],
 			]);
-		})
+		}),
 	);
 }
 
@@ -44,7 +44,7 @@ describe('sixty families at once for the same ten slots of two desks', () => {
 		const requests = await stampede(school);
 		const transactions = vi.spyOn(app.db, 'transaction');
 		const results = await Promise.all(
-			requests.map((request, index) => bookVisit(app, school.families[index]!.actor, request))
+			requests.map((request, index) => bookVisit(app, school.families[index]!.actor, request)),
 		);
 		const booked = results.filter(({ ok }) => ok).length;
 		expect(booked).toBeGreaterThanOrEqual(5);
@@ -76,7 +76,12 @@ describe('sixty families at once for the same ten slots of two desks', () => {
 						const slots = await tx
 							.select()
 							.from(slot)
-							.where(inArray(slot.id, request.appointments.map(({ slot }) => slot)));
+							.where(
+								inArray(
+									slot.id,
+									request.appointments.map(({ slot }) => slot),
+								),
+							);
 						const adults = await tx.select().from(adult).where(eq(adult.id, adultId));
 						await writeVisit(tx, app.clock, {
 							...{ conferenceId: school.conference, familyId: id, adults },
@@ -84,23 +89,25 @@ describe('sixty families at once for the same ten slots of two desks', () => {
 								request.appointments.map(async ({ slot: slotId, wishes }) => {
 									const own = slots.find(({ id }) => id === slotId)!;
 									const persons = await tx.execute<{ id: string }>(
-										sql`select person_id as id from desk_person where desk_id = ${own.deskId}`
+										sql`select person_id as id from desk_person where desk_id = ${own.deskId}`,
 									);
 									return {
 										...{ slot: own, seat: 1, wishes, persons: persons.map(({ id }) => id) },
-										students: [{ id: student, classLabel: 'Grade 7' }]
+										students: [{ id: student, classLabel: 'Grade 7' }],
 									};
-								})
-							)
+								}),
+							),
 						});
 					});
 				} catch (error) {
 					refusals.push(postgresError(error)?.code ?? 'other');
 				}
-			})
+			}),
 		);
 		expect(refusals.length).toBeGreaterThan(0);
-		expect([...new Set(refusals)].filter((code) => !['23P01', '23505', '40P01'].includes(code))).toEqual([]);
+		expect(
+			[...new Set(refusals)].filter((code) => !['23P01', '23505', '40P01'].includes(code)),
+		).toEqual([]);
 		const rows = await app.db.select().from(appointment);
 		expect(rows).toHaveLength(2 * (60 - refusals.length));
 		expect(await overlapsIn(app)).toBe(0);
@@ -114,7 +121,7 @@ describe('booking a visit', () => {
 		const { actor } = school.families[0]!;
 		const request = await school.request(0, [
 			[0, 0],
-			[1, 1]
+			[1, 1],
 		]);
 		const together = await Promise.all([1, 2, 3].map(() => bookVisit(app, actor, request)));
 		const later = await bookVisit(app, actor, request);
@@ -133,11 +140,11 @@ describe('booking a visit', () => {
 		await bookVisit(app, first!.actor, await school.request(0, [[1, 1]]));
 		const request = await school.request(1, [
 			[0, 0],
-			[1, 1]
+			[1, 1],
 		]);
 		expect(await bookVisit(app, second!.actor, request)).toEqual({
 			ok: false,
-			conflicts: [{ slot: request.appointments[1]!.slot, code: 'taken' }]
+			conflicts: [{ slot: request.appointments[1]!.slot, code: 'taken' }],
 		});
 		expect(await app.db.select().from(appointment)).toHaveLength(1);
 		// Nothing stands in the way of the same key with another visit: the first try left no act.
@@ -154,12 +161,15 @@ describe('booking a visit', () => {
 		const foreign = { ...request, familyId: second!.id };
 		expect(await bookVisit(app, second!.actor, foreign)).toMatchObject({
 			ok: false,
-			conflicts: [{ code: 'no-wish-for-this-desk' }]
+			conflicts: [{ code: 'no-wish-for-this-desk' }],
 		});
-		const nowhere = { ...request, appointments: [{ ...request.appointments[0]!, slot: first!.id }] };
+		const nowhere = {
+			...request,
+			appointments: [{ ...request.appointments[0]!, slot: first!.id }],
+		};
 		expect(await bookVisit(app, first!.actor, nowhere)).toMatchObject({
 			ok: false,
-			conflicts: [{ code: 'taken' }]
+			conflicts: [{ code: 'taken' }],
 		});
 	});
 
@@ -170,13 +180,13 @@ describe('booking a visit', () => {
 		const [teacher] = await app.db.select().from(person).where(eq(person.familyName, '0'));
 		await app.db.update(adult).set({ personId: teacher!.id }).where(eq(adult.id, parent!.adult));
 		expect(await bookVisit(app, other!.actor, await school.request(1, [[0, 3]]))).toMatchObject({
-			ok: true
+			ok: true,
 		});
 		expect(await bookVisit(app, parent!.actor, await school.request(0, [[1, 3]]))).toMatchObject({
-			conflicts: [{ code: 'overlaps-own' }]
+			conflicts: [{ code: 'overlaps-own' }],
 		});
 		expect(await bookVisit(app, parent!.actor, await school.request(0, [[1, 4]]))).toMatchObject({
-			ok: true
+			ok: true,
 		});
 	});
 
@@ -194,19 +204,47 @@ describe('booking a visit', () => {
 
 describe('the database by itself', () => {
 	it.each([
-		['an appointment without its claims', (id: string) => sql`delete from claim where appointment_id = ${id}`],
-		['an appointment without its adult’s claim', (id: string) => sql`delete from claim where appointment_id = ${id} and kind = 'adult'`],
-		['claims of a cancelled appointment', (id: string) => sql`update appointment set standing = 'cancelled' where id = ${id}`],
-		['a claim on a seat that there is not', () => sql`update claim set seat = 2 where kind = 'desk'`],
+		[
+			'an appointment without its claims',
+			(id: string) => sql`delete from claim where appointment_id = ${id}`,
+		],
+		[
+			'an appointment without its adult’s claim',
+			(id: string) => sql`delete from claim where appointment_id = ${id} and kind = 'adult'`,
+		],
+		[
+			'claims of a cancelled appointment',
+			(id: string) => sql`update appointment set standing = 'cancelled' where id = ${id}`,
+		],
+		[
+			'a claim on a seat that there is not',
+			() => sql`update claim set seat = 2 where kind = 'desk'`,
+		],
 		['an empty claim', () => sql`update claim set ends_at = starts_at`],
 		['a claim without end', () => sql`update claim set ends_at = 'infinity'`],
-		['two sittings of a desk at once', () => sql`insert into sitting select gen_random_uuid(), series_id, desk_id, local_date, starts_at, ends_at, slot_minutes, gap_minutes, place_id from sitting limit 1`],
-		['two live slots of a desk at once', () => sql`insert into slot select gen_random_uuid(), sitting_id, desk_id, place_id, local_date, starts_at + interval '5 minutes', ends_at + interval '5 minutes', claim_ends_at + interval '5 minutes', 1 from slot limit 1`],
-		['a second school', () => sql`insert into school select gen_random_uuid(), name, time_zone, school_year from school`]
+		[
+			'two sittings of a desk at once',
+			() =>
+				sql`insert into sitting select gen_random_uuid(), series_id, desk_id, local_date, starts_at, ends_at, slot_minutes, gap_minutes, place_id from sitting limit 1`,
+		],
+		[
+			'two live slots of a desk at once',
+			() =>
+				sql`insert into slot select gen_random_uuid(), sitting_id, desk_id, place_id, local_date, starts_at + interval '5 minutes', ends_at + interval '5 minutes', claim_ends_at + interval '5 minutes', 1 from slot limit 1`,
+		],
+		[
+			'a second school',
+			() =>
+				sql`insert into school select gen_random_uuid(), name, time_zone, school_year from school`,
+		],
 	])('refuses %s', async (_, change) => {
 		const app = await freshApp();
 		const school = await smallSchool(app, { families: 1, desks: 1 });
-		const result = await bookVisit(app, school.families[0]!.actor, await school.request(0, [[0, 0]]));
+		const result = await bookVisit(
+			app,
+			school.families[0]!.actor,
+			await school.request(0, [[0, 0]]),
+		);
 		const id = result.ok ? result.appointments[0]! : '';
 		const refusal = await app.db
 			.transaction((tx) => tx.execute(change(id)))

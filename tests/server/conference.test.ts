@@ -6,7 +6,7 @@ import {
 	createConference,
 	publishConference,
 	withdrawConference,
-	type ConferenceBasics
+	type ConferenceBasics,
 } from '$lib/server/conferences/change-conference';
 import { addressOf } from '$lib/server/conferences/free-address';
 import { loadSnapshot } from '$lib/server/conferences/load-snapshot';
@@ -26,7 +26,7 @@ import { smallSchool } from './small-school';
 const basics: ConferenceBasics = {
 	...{ name: 'Spring', words: '', timeZone: 'America/Halifax', slotMinutes: 10, gapMinutes: 0 },
 	hours: [{ date: '2026-12-03', start: 960, end: 1060 }],
-	...{ opensAt: null, closesAt: null }
+	...{ opensAt: null, closesAt: null },
 };
 
 describe('a conference', () => {
@@ -39,16 +39,19 @@ describe('a conference', () => {
 		expect(made).toMatchObject([
 			{ address: 'fruhling-sommer' },
 			{ address: 'fruhling-sommer-2' },
-			{ address: 'conference' }
+			{ address: 'conference' },
 		]);
 		expect(addressOf('A'.repeat(90))).toHaveLength(40);
 	});
 
 	it.each([
-		['hours that end before they start', { hours: [{ date: '2026-12-03', start: 1000, end: 960 }] }],
+		[
+			'hours that end before they start',
+			{ hours: [{ date: '2026-12-03', start: 1000, end: 960 }] },
+		],
 		['a zone that does not exist', { timeZone: 'Nowhere/Land' }],
 		['no hours', { hours: [] }],
-		['an end of booking before its start', { opensAt: 2, closesAt: 1 }]
+		['an end of booking before its start', { opensAt: 2, closesAt: 1 }],
 	])('is not made with %s', async (_, part) => {
 		const app = await freshApp();
 		const { organiser } = await smallSchool(app, { families: 0, desks: 0 });
@@ -72,8 +75,7 @@ describe('a conference', () => {
 		const { organiser } = await smallSchool(app, { families: 0, desks: 0 });
 		const made = await createConference(app, organiser, basics);
 		const id = made.ok ? made.id : '';
-		const change = (name: string) =>
-			changeConference(app, organiser, id, 1, { ...basics, name });
+		const change = (name: string) => changeConference(app, organiser, id, 1, { ...basics, name });
 		expect(await change('First')).toMatchObject({ ok: true });
 		expect(await change('Second')).toEqual({ ok: false, changedMeanwhile: true });
 	});
@@ -122,7 +124,7 @@ describe('changing hours', () => {
 		await bookVisit(app, actor, await school.request(0, [[0, 1]]));
 		const moved = await changeDesk(app, school.organiser, school.conference, school.desks[0]!, {
 			...{ teacher: 'Teacher 0', subject: 'Subject', ownHours: null },
-			place: { kind: 'video', link: 'https://door.example/1' }
+			place: { kind: 'video', link: 'https://door.example/1' },
 		});
 		expect(moved).toMatchObject({ ok: true });
 		const view = await familyView(app, actor, school.conference, id);
@@ -135,18 +137,18 @@ describe('changing hours', () => {
 		const { organiser, conference: id } = school;
 		const own = {
 			hours: [{ date: '2026-12-04', start: 540, end: 600 }],
-			...{ slotMinutes: 20, gapMinutes: 0 }
+			...{ slotMinutes: 20, gapMinutes: 0 },
 		};
 		const place = { kind: 'room' as const, room: 'Tern', building: 'House' };
 		const added = await addDesk(app, organiser, id, {
-			...{ teacher: 'Other', subject: '', place, ownHours: own }
+			...{ teacher: 'Other', subject: '', place, ownHours: own },
 		});
 		expect(added.ok).toBe(true);
 		const { slots } = await loadSnapshot(app.db, id);
 		expect(slots.filter(({ date }) => date === '2026-12-04')).toHaveLength(3);
 		const late = { ...own, hours: [{ date: '2026-12-04', start: 600, end: 540 }] };
 		expect(
-			await addDesk(app, organiser, id, { teacher: 'X', subject: '', place, ownHours: late })
+			await addDesk(app, organiser, id, { teacher: 'X', subject: '', place, ownHours: late }),
 		).toMatchObject({ ok: false, faults: [{ code: 'end-before-start' }] });
 		await bookVisit(app, school.families[0]!.actor, await school.request(0, [[0, 0]]));
 		expect(await removeDesk(app, organiser, id, school.desks[0]!)).toBe(false);
@@ -165,48 +167,69 @@ describe('what a family sees', () => {
 		const text = JSON.stringify(view);
 		for (const secret of [first!.id, first!.adult, first!.student, 'Family 0'])
 			expect(text).not.toContain(secret);
-		await expect(
-			familyView(app, second!.actor, school.conference, first!.id)
-		).rejects.toThrow(ForbiddenError);
+		await expect(familyView(app, second!.actor, school.conference, first!.id)).rejects.toThrow(
+			ForbiddenError,
+		);
 	});
 
 	it('becomes a calendar file that another library reads back', async () => {
 		const app = await freshApp();
 		const school = await smallSchool(app, { families: 1, desks: 2 });
 		const { actor, id } = school.families[0]!;
-		await bookVisit(app, actor, await school.request(0, [[0, 2], [1, 4]]));
+		await bookVisit(
+			app,
+			actor,
+			await school.request(0, [
+				[0, 2],
+				[1, 4],
+			]),
+		);
 		const view = await familyView(app, actor, school.conference, id);
 		const text = visitCalendar(view, app.clock.now(), {
 			summary: (desk, students) => `${desk}; ${students}, "quoted"`,
 			place: () => 'Puffin, Lighthouse House',
-			description: () => 'Two\nlines'
+			description: () => 'Two\nlines',
 		});
 		const events = new ICAL.Component(ICAL.parse(text))
 			.getAllSubcomponents('vevent')
 			.map((component) => new ICAL.Event(component));
-		expect(events.map((event) => [event.startDate.toJSDate().toISOString(), event.summary])).toEqual([
+		expect(
+			events.map((event) => [event.startDate.toJSDate().toISOString(), event.summary]),
+		).toEqual([
 			['2026-12-03T20:20:00.000Z', 'Teacher 0; Student, "quoted"'],
-			['2026-12-03T20:40:00.000Z', 'Teacher 1; Student, "quoted"']
+			['2026-12-03T20:40:00.000Z', 'Teacher 1; Student, "quoted"'],
 		]);
-		expect(events[0]).toMatchObject({ location: 'Puffin, Lighthouse House', description: 'Two\nlines' });
+		expect(events[0]).toMatchObject({
+			location: 'Puffin, Lighthouse House',
+			description: 'Two\nlines',
+		});
 		expect(new Set(events.map(({ uid }) => uid)).size).toBe(2);
 	});
 
 	it('is on the floor, in the teacher’s day and in the list of families', async () => {
 		const app = await freshApp();
 		const school = await smallSchool(app, { families: 2, desks: 2 });
-		await bookVisit(app, school.families[0]!.actor, await school.request(0, [[0, 2], [1, 4]]));
+		await bookVisit(
+			app,
+			school.families[0]!.actor,
+			await school.request(0, [
+				[0, 2],
+				[1, 4],
+			]),
+		);
 		const floor = await readFloor(app, school.organiser, school.conference);
-		const seats = floor.desks.flatMap(({ seats }) => seats).filter(({ state }) => state === 'booked');
+		const seats = floor.desks
+			.flatMap(({ seats }) => seats)
+			.filter(({ state }) => state === 'booked');
 		expect(seats.map(({ seated }) => seated[0]?.familyLabel)).toEqual(['Family 0', 'Family 0']);
 		const families = await listFamilies(app, school.organiser, school.conference);
 		expect(families.map(({ label, placed, wished }) => [label, placed, wished])).toEqual([
 			['Family 0', 2, 2],
-			['Family 1', 0, 2]
+			['Family 1', 0, 2],
 		]);
 		expect(families[0]!.visit).toEqual({
 			start: Date.parse('2026-12-03T20:20:00Z'),
-			end: Date.parse('2026-12-03T20:50:00Z')
+			end: Date.parse('2026-12-03T20:50:00Z'),
 		});
 	});
 });

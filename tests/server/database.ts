@@ -7,12 +7,15 @@ import { createApp, type App } from '$lib/server/app';
 import { migrateDatabase } from '$lib/server/database/migrate';
 
 /** The cluster's address, without a database; `bin/test` starts one and says where. */
-const server = process.env.TEN_CHAIRS_TEST_SERVER ?? readFileSync('.data/test-server', 'utf8').trim();
+const server =
+	process.env.TEN_CHAIRS_TEST_SERVER ?? readFileSync('.data/test-server', 'utf8').trim();
 
 export const NOW = Date.parse('2026-11-24T15:00:00Z');
 
 /** An app on a new, migrated database of its own, with a clock that starts on 24 November 2026. */
-export async function freshApp(environment: { startAt?: number; pool?: number } = {}): Promise<App> {
+export async function freshApp(
+	environment: { startAt?: number; pool?: number } = {},
+): Promise<App> {
 	const name = `test_${randomUUID().replaceAll('-', '')}`;
 	const admin = postgres(`${server}/postgres`, { max: 1, onnotice: () => {} });
 	await admin.unsafe(`create database ${name}`);
@@ -24,7 +27,7 @@ export async function freshApp(environment: { startAt?: number; pool?: number } 
 		origin: 'http://127.0.0.1:1',
 		startAt: environment.startAt ?? NOW,
 		logLevel: 'silent',
-		pool: environment.pool ?? 10
+		pool: environment.pool ?? 10,
 	});
 	afterAll(async () => {
 		await app.close();

@@ -18,13 +18,20 @@ describe('live changes', () => {
 		expect(Object.keys(heard[0]!.states)).toHaveLength(10);
 
 		for (let family = 0; family < 6; family++)
-			await bookVisit(app, school.families[family]!.actor, await school.request(family, [[0, family]]));
+			await bookVisit(
+				app,
+				school.families[family]!.actor,
+				await school.request(family, [[0, family]]),
+			);
 		const slots = await school.slots(0);
 		await vi.waitFor(() => {
-			const told = Object.assign({}, ...heard.map(({ states }) => states)) as Record<string, string>;
+			const told = Object.assign({}, ...heard.map(({ states }) => states)) as Record<
+				string,
+				string
+			>;
 			expect(slots.map((slot) => told[slot])).toEqual([
 				...Array<string>(6).fill('booked'),
-				...Array<string>(4).fill('free')
+				...Array<string>(4).fill('free'),
 			]);
 		}, 5000);
 		expect(heard.length).toBeLessThan(6);
@@ -48,7 +55,7 @@ describe('live changes', () => {
 		await app.live.watch(school.conference, (message) => heard.push(message));
 		await app.db.execute(
 			`select pg_terminate_backend(pid) from pg_stat_activity
-				where datname = current_database() and query ilike 'listen%'`
+				where datname = current_database() and query ilike 'listen%'`,
 		);
 		await vi.waitFor(() => expect(heard.filter(({ whole }) => whole).length).toBe(2), 10_000);
 		await bookVisit(app, school.families[0]!.actor, await school.request(0, [[0, 7]]));

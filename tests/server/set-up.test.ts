@@ -12,7 +12,7 @@ import { smallSchool } from './small-school';
 
 const setUp = (email: string) => ({
 	...{ school: 'A School', timeZone: 'America/Halifax' },
-	organiser: { name: 'Office', email, password: 'a long password' }
+	organiser: { name: 'Office', email, password: 'a long password' },
 });
 
 describe('setting up', () => {
@@ -20,7 +20,7 @@ describe('setting up', () => {
 		const app = await freshApp();
 		expect(await hasOrganiser(app.db)).toBe(false);
 		const results = await Promise.all(
-			['one@school.example', 'two@school.example'].map((email) => setUpSchool(app, setUp(email)))
+			['one@school.example', 'two@school.example'].map((email) => setUpSchool(app, setUp(email))),
 		);
 		expect(results.filter(Boolean)).toHaveLength(1);
 		expect(await app.db.select().from(account)).toHaveLength(1);
@@ -39,7 +39,7 @@ describe('setting up', () => {
 		['2026-11-24T15:00:00Z', '2026/27'],
 		['2027-07-31T15:00:00Z', '2026/27'],
 		['2027-08-01T15:00:00Z', '2027/28'],
-		['2099-12-01T15:00:00Z', '2099/00']
+		['2099-12-01T15:00:00Z', '2099/00'],
 	])('on %s it is the school year %s', (moment, expected) => {
 		expect(schoolYearAt(Date.parse(moment), 'America/Halifax')).toBe(expected);
 	});
@@ -55,7 +55,10 @@ describe('signing in', () => {
 			.map(({ name, value }) => `${name}=${encodeURIComponent(value)}`)
 			.join('; ');
 		const headers = new Headers({ cookie });
-		expect(await app.accounts.signedIn(headers)).toMatchObject({ kind: 'organiser', name: 'Office' });
+		expect(await app.accounts.signedIn(headers)).toMatchObject({
+			kind: 'organiser',
+			name: 'Office',
+		});
 		const [session] = await app.db.select().from(accountSession);
 		const stolen = new Headers({ cookie: `ten-chairs.session_token=${session!.token}` });
 		expect(await app.accounts.signedIn(stolen)).toBeNull();
@@ -68,13 +71,13 @@ describe('signing in', () => {
 		await setUpSchool(app, setUp('office@school.example'));
 		for (let attempt = 0; attempt < 10; attempt++)
 			expect(await app.accounts.signIn('office@school.example', 'wrong password')).toEqual({
-				...{ ok: false, reason: 'wrong' }
+				...{ ok: false, reason: 'wrong' },
 			});
 		expect(await app.accounts.signIn('office@school.example', 'a long password')).toEqual({
-			...{ ok: false, reason: 'too-often' }
+			...{ ok: false, reason: 'too-often' },
 		});
 		expect(await app.accounts.signIn('nobody@school.example', 'a long password')).toEqual({
-			...{ ok: false, reason: 'wrong' }
+			...{ ok: false, reason: 'wrong' },
 		});
 	});
 });
@@ -97,7 +100,7 @@ describe('a private link', () => {
 			`${token}A`,
 			'',
 			'../../etc',
-			invitationLink('', 'another key', row!).replace('/i/', '')
+			invitationLink('', 'another key', row!).replace('/i/', ''),
 		];
 		for (const guess of wrong) expect(await openLink(db, config.key, guess), guess).toBeNull();
 		expect(await visitorByCookie(db, 'another key', opened!.cookie)).toBeNull();
@@ -117,17 +120,26 @@ describe('the server', () => {
 	it('is healthy while the database answers and is up to date', async () => {
 		const app = await freshApp();
 		expect(isHealthy(await checkHealth(app.db, 'migrations'))).toBe(true);
-		await app.db.execute(sql`delete from drizzle.__drizzle_migrations where id = (select max(id) from drizzle.__drizzle_migrations)`);
-		expect(await checkHealth(app.db, 'migrations')).toEqual({ database: 'answers', migrations: 'missing' });
+		await app.db.execute(
+			sql`delete from drizzle.__drizzle_migrations where id = (select max(id) from drizzle.__drizzle_migrations)`,
+		);
+		expect(await checkHealth(app.db, 'migrations')).toEqual({
+			database: 'answers',
+			migrations: 'missing',
+		});
 	});
 
 	it.each([
 		[{ DATABASE_URL: undefined }, 'DATABASE_URL'],
 		[{ TEN_CHAIRS_KEY: 'short' }, 'TEN_CHAIRS_KEY'],
 		[{ ORIGIN: 'somewhere' }, 'ORIGIN'],
-		[{ TEN_CHAIRS_NOW: 'tomorrow' }, 'TEN_CHAIRS_NOW']
+		[{ TEN_CHAIRS_NOW: 'tomorrow' }, 'TEN_CHAIRS_NOW'],
 	])('names the variable that is wrong: %j', (part, name) => {
-		const good = { DATABASE_URL: 'postgres://x/y', TEN_CHAIRS_KEY: 'k'.repeat(32), ORIGIN: 'http://x' };
+		const good = {
+			DATABASE_URL: 'postgres://x/y',
+			TEN_CHAIRS_KEY: 'k'.repeat(32),
+			ORIGIN: 'http://x',
+		};
 		expect(() => readConfig({ ...good, ...part })).toThrow(name);
 	});
 });

@@ -17,7 +17,7 @@ import {
 	schoolClass,
 	student,
 	wish,
-	wishDesk
+	wishDesk,
 } from '$lib/server/database/schema';
 import { inTransaction } from '$lib/server/database/transaction';
 import { addDesk } from '$lib/server/desks/change-desk';
@@ -43,19 +43,23 @@ export interface SmallSchool {
 	/** The family's wish for a desk. */
 	wish(family: number, desk: number): Promise<string>;
 	/** A request for slots, given as [desk, index of the slot]. */
-	request(family: number, picks: readonly (readonly [number, number])[], key?: string): Promise<VisitRequest>;
+	request(
+		family: number,
+		picks: readonly (readonly [number, number])[],
+		key?: string,
+	): Promise<VisitRequest>;
 }
 
 /** One class whose teachers all receive, and families with one student each in it. */
 export async function smallSchool(
 	app: App,
-	size: { families: number; desks: number; hours?: Hours[]; gapMinutes?: number }
+	size: { families: number; desks: number; hours?: Hours[]; gapMinutes?: number },
 ): Promise<SmallSchool> {
 	const { db, clock } = app;
 	await setUpSchool(app, {
 		school: 'Small School',
 		timeZone: 'America/Halifax',
-		organiser: { name: 'Office', email: 'office@small.example', password: 'a long password' }
+		organiser: { name: 'Office', email: 'office@small.example', password: 'a long password' },
 	});
 	const [office] = await db.select().from(account);
 	const organiser: Actor = { kind: 'organiser', account: office!.id };
@@ -76,7 +80,7 @@ export async function smallSchool(
 			await invite(tx, clock, { adultId: ids.adult });
 			await tx.insert(student).values({
 				...{ id: ids.student, givenName: 'Student', familyName: `${index}` },
-				yearGroup: 'Grade 7'
+				yearGroup: 'Grade 7',
 			});
 			await tx.insert(familyStudent).values({ familyId: ids.id, studentId: ids.student });
 			await tx.insert(enrolment).values({ classId, studentId: ids.student });
@@ -88,21 +92,23 @@ export async function smallSchool(
 		...{ name: 'Winter', words: '', timeZone: 'America/Halifax', slotMinutes: 10 },
 		gapMinutes: size.gapMinutes ?? 0,
 		hours: size.hours ?? [{ date: '2026-12-03', start: 960, end: 1060 }],
-		...{ opensAt: null, closesAt: null }
+		...{ opensAt: null, closesAt: null },
 	});
 	if (!made.ok) throw new Error('the small conference has faults');
 	const desks: string[] = [];
 	for (let desk = 0; desk < size.desks; desk++) {
 		const added = await addDesk(app, organiser, made.id, {
 			...{ teacher: `Teacher ${desk}`, subject: `Subject ${desk}`, ownHours: null },
-			place: { kind: 'room', room: `Room ${desk}`, building: 'House' }
+			place: { kind: 'room', room: `Room ${desk}`, building: 'House' },
 		});
 		if (added.ok) desks.push(added.id);
 	}
 	await publishConference(app, organiser, made.id);
 
 	const slots = async (desk: number) =>
-		(await loadSnapshot(db, made.id)).slots.filter((slot) => slot.desk === desks[desk]).map(({ id }) => id);
+		(await loadSnapshot(db, made.id)).slots
+			.filter((slot) => slot.desk === desks[desk])
+			.map(({ id }) => id);
 	const wishOf = async (index: number, desk: number) => {
 		const rows = await db
 			.select({ id: wish.id, desk: wishDesk.deskId })
@@ -118,9 +124,9 @@ export async function smallSchool(
 			appointments: await Promise.all(
 				picks.map(async ([desk, slot]) => ({
 					slot: (await slots(desk))[slot]!,
-					wishes: [await wishOf(index, desk)]
-				}))
-			)
-		})
+					wishes: [await wishOf(index, desk)],
+				})),
+			),
+		}),
 	};
 }

@@ -28,12 +28,14 @@ export function readConfig(environment: Record<string, string | undefined>): Con
 		const { path, message } = result.error.issues[0]!;
 		throw new Error(`The environment variable ${path.join('.')} ${message}.`);
 	}
-	const { DATABASE_URL, TEN_CHAIRS_KEY, ORIGIN, TEN_CHAIRS_NOW, LOG_LEVEL, DATABASE_POOL } = result.data;
+	const { DATABASE_URL, TEN_CHAIRS_KEY, ORIGIN, TEN_CHAIRS_NOW, LOG_LEVEL, DATABASE_POOL } =
+		result.data;
 	return {
 		databaseUrl: DATABASE_URL,
 		key: TEN_CHAIRS_KEY,
 		origin: ORIGIN,
 		startAt: TEN_CHAIRS_NOW === undefined ? undefined : Date.parse(TEN_CHAIRS_NOW),
 		logLevel: LOG_LEVEL,
+		pool: DATABASE_POOL,
 	};
 }

@@ -16,7 +16,7 @@
 
 <CalmPage title={m.set_up_title()}>
 	<p class="quiet mb-6">{m.set_up_about()}</p>
-	<form method="post" use:enhance>
+	<form method="post" novalidate use:enhance>
 		{#if $message}<p class="mb-4 text-error" role="alert">{$message}</p>{/if}
 		<Field label={m.set_up_code()} id="code" hint={m.set_up_code_hint()} errors={$errors.code}>
 			{#snippet children({ id, describedBy, invalid })}

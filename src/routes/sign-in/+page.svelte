@@ -13,7 +13,7 @@
 
 <CalmPage title={m.sign_in_title()} school={data.school}>
 	<p class="quiet mb-6">{m.sign_in_about()}</p>
-	<form method="post" use:enhance>
+	<form method="post" novalidate use:enhance>
 		{#if $message}<p class="mb-4 text-error" role="alert">{$message}</p>{/if}
 		<Field label={m.email()} id="email" errors={$errors.email}>
 			{#snippet children({ id, describedBy, invalid })}

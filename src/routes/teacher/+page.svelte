@@ -10,9 +10,7 @@
 	let { data } = $props();
 
 	for (const { id } of untrack(() => data.conferences))
-		followSeats(`/live/${id}`, ({ whole }) => {
-			if (!whole) void invalidateAll();
-		});
+		followSeats(`/live/${id}`, () => void invalidateAll());
 
 	const counts = (lines: readonly { readonly seated: readonly unknown[] }[]) => ({
 		taken: lines.filter(({ seated }) => seated.length > 0).length,

@@ -116,7 +116,7 @@
 	{/each}
 </div>
 <div class="mt-3 flex items-center gap-4">
-	<button type="button" class="btn btn-sm" onclick={add}>
+	<button type="button" class="btn btn-outline btn-sm" onclick={add}>
 		<Plus size={16} aria-hidden="true" />
 		{m.hours_add()}
 	</button>

@@ -21,8 +21,13 @@
 	aria-invalid={invalid || unreadable || undefined}
 	autocomplete="off"
 	inputmode="text"
-	bind:value={text}
-	oninput={() => (value = parseTypedTime(text))}
+	bind:value={
+		() => text,
+		(typed) => {
+			text = typed;
+			value = parseTypedTime(typed);
+		}
+	}
 	onblur={() => {
 		if (value !== null) text = formatTimeOfDay(value);
 	}}

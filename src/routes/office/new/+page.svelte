@@ -6,9 +6,14 @@
 	import ConferenceForm from '$lib/ui/office/ConferenceForm.svelte';
 
 	let { data } = $props();
-	const { form, errors, enhance, submitting } = superForm(
+	let fields = $state(untrack(() => data.form.data));
+	const { errors, enhance, submitting } = superForm(
 		untrack(() => data.form),
-		{ dataType: 'json', resetForm: false },
+		{
+			dataType: 'json',
+			resetForm: false,
+			onSubmit: ({ jsonData }) => jsonData($state.snapshot(fields)),
+		},
 	);
 </script>
 
@@ -21,9 +26,9 @@
 	</a>
 	<main>
 		<h1 class="mb-6 text-hour">{m.new_title()}</h1>
-		<form method="post" use:enhance>
+		<form method="post" novalidate use:enhance>
 			<ConferenceForm
-				bind:fields={$form}
+				bind:fields
 				errors={{ ...$errors, hours: undefined }}
 				hoursError={$errors.hours?._errors?.[0]}
 				zones={data.zones}

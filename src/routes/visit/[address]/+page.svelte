@@ -30,7 +30,7 @@
 	const zone = $derived(view.conference.timeZone);
 
 	/** Changes told since the page was loaded; the page's own data are the whole truth again. */
-	let told = $state<{ since: object; free: Record<string, boolean> }>({ since: {}, free: {} });
+	let told = $state.raw<{ since: object; free: Record<string, boolean> }>({ since: {}, free: {} });
 	const free = $derived(told.since === data.view ? told.free : {});
 	followSeats<'free' | 'taken'>(`/live/${untrack(() => view.conference.id)}`, ({ states }) => {
 		const news = Object.fromEntries(
@@ -134,9 +134,9 @@
 		<ChairMark size={24} />
 		{data.school}
 	</header>
-	<noscript>
-		<p class="mb-4 rounded-box border border-error p-4" role="alert">{m.visit_needs_script()}</p>
-	</noscript>
+	<p class="without-script mb-4 rounded-box border border-error p-4" role="alert">
+		{m.visit_needs_script()}
+	</p>
 
 	{#if data.families.length > 1}
 		<nav class="mb-4 flex gap-4" aria-label={m.visit_families()}>

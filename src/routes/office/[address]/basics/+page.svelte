@@ -5,9 +5,14 @@
 	import ConferenceForm from '$lib/ui/office/ConferenceForm.svelte';
 
 	let { data } = $props();
-	const { form, errors, message, enhance, submitting } = superForm(
+	let fields = $state(untrack(() => data.form.data));
+	const { errors, message, enhance, submitting } = superForm(
 		untrack(() => data.form),
-		{ dataType: 'json', resetForm: false },
+		{
+			dataType: 'json',
+			resetForm: false,
+			onSubmit: ({ jsonData }) => jsonData($state.snapshot(fields)),
+		},
 	);
 </script>
 
@@ -15,9 +20,9 @@
 
 <div class="max-w-3xl p-6">
 	<h1 class="mb-6 text-hour">{m.station_basics()}</h1>
-	<form method="post" action="?version={data.version}" use:enhance>
+	<form method="post" action="?version={data.version}" novalidate use:enhance>
 		<ConferenceForm
-			bind:fields={$form}
+			bind:fields
 			errors={{ ...$errors, hours: undefined }}
 			hoursError={$errors.hours?._errors?.[0]}
 			zones={data.zones}

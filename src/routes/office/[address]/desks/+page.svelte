@@ -10,9 +10,19 @@
 	import { placeText } from '$lib/ui/visit/words';
 
 	let { data } = $props();
-	const { form, errors, enhance, submitting } = superForm(
+	let fields = $state(untrack(() => data.form.data));
+	const { errors, enhance, submitting } = superForm(
 		untrack(() => data.form),
-		{ dataType: 'json', onUpdated: ({ form }) => (adding = !form.valid) },
+		{
+			dataType: 'json',
+			resetForm: false,
+			onSubmit: ({ jsonData }) => jsonData($state.snapshot(fields)),
+			onResult: ({ result }) => {
+				if (result.type !== 'redirect') return;
+				adding = false;
+				fields = data.form.data;
+			},
+		},
 	);
 
 	const zone = $derived(data.conference.timeZone);
@@ -110,9 +120,9 @@
 	{#if formShown}
 		<section class="max-w-2xl border-t border-base-300 pt-5">
 			<h2 class="mb-4 text-title">{m.desk_add()}</h2>
-			<form method="post" use:enhance>
+			<form method="post" novalidate use:enhance>
 				<DeskForm
-					bind:fields={$form}
+					bind:fields
 					errors={{ ...$errors, hours: undefined }}
 					hoursError={$errors.hours?._errors?.[0]}
 					teachers={data.teachers}

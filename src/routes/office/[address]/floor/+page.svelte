@@ -18,8 +18,12 @@
 	let picked = $state<string | null>(null);
 	let find = $state('');
 
-	followSeats<SeatState>(`/live/${untrack(() => data.conference.id)}`, ({ whole }) => {
-		if (!whole) void invalidateAll();
+	followSeats<SeatState>(`/live/${untrack(() => data.conference.id)}`, ({ states }) => {
+		const known = new Map(
+			data.floor.desks.flatMap(({ seats }) => seats.map(({ slot, state }) => [slot, state])),
+		);
+		if (Object.entries(states).some(([slot, state]) => known.get(slot) !== state))
+			void invalidateAll();
 	});
 
 	const rows = $derived(

@@ -43,12 +43,12 @@
 		<p class="mb-4">
 			{m.open_published()} <a class="link" href="{base}/families">{m.open_to_families()}</a>
 		</p>
-		<form method="post" action="?/withdraw" use:enhance>
+		<form method="post" action="?/withdraw" novalidate use:enhance>
 			<button class="btn">{m.open_withdraw()}</button>
 			<p class="quiet mt-2 text-small">{m.open_withdraw_about()}</p>
 		</form>
 	{:else}
-		<form method="post" action="?/publish" use:enhance>
+		<form method="post" action="?/publish" novalidate use:enhance>
 			<button class="btn btn-primary" disabled={seats === 0}>{m.open_publish()}</button>
 			<p class="quiet mt-2 text-small">{m.open_publish_about()}</p>
 		</form>

@@ -5,9 +5,14 @@
 	import DeskForm from '$lib/ui/office/DeskForm.svelte';
 
 	let { data } = $props();
-	const { form, errors, message, enhance, submitting } = superForm(
+	let fields = $state(untrack(() => data.form.data));
+	const { errors, message, enhance, submitting } = superForm(
 		untrack(() => data.form),
-		{ dataType: 'json', resetForm: false },
+		{
+			dataType: 'json',
+			resetForm: false,
+			onSubmit: ({ jsonData }) => jsonData($state.snapshot(fields)),
+		},
 	);
 </script>
 
@@ -19,9 +24,9 @@
 	</p>
 	<h1 class="mb-6 text-hour">{data.desk.name}</h1>
 	{#if $message}<p class="mb-4 text-error" role="alert">{$message}</p>{/if}
-	<form method="post" action="?/save" use:enhance>
+	<form method="post" action="?/save" novalidate use:enhance>
 		<DeskForm
-			bind:fields={$form}
+			bind:fields
 			errors={{ ...$errors, hours: undefined }}
 			hoursError={$errors.hours?._errors?.[0]}
 			teachers={data.teachers}

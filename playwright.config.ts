@@ -1,0 +1,27 @@
+import { defineConfig } from '@playwright/test';
+
+export default defineConfig({
+	testDir: 'tests/browser',
+	workers: 2,
+	timeout: 60_000,
+	expect: { timeout: 10_000 },
+	reporter: process.env.CI ? 'line' : 'list',
+	outputDir: 'test-results',
+	use: {
+		viewport: { width: 1280, height: 800 },
+		trace: 'off',
+		launchOptions: {
+			executablePath: '/usr/bin/chromium',
+			args: [
+				'--no-sandbox',
+				'--disable-gpu',
+				'--disable-quic',
+				'--no-first-run',
+				'--disable-dev-shm-usage',
+				'--disable-background-networking',
+				'--disable-component-update',
+				'--disable-sync',
+			],
+		},
+	},
+});

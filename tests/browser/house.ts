@@ -1,0 +1,149 @@
+import { execFileSync } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
+import { closeSync, mkdtempSync, openSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { test as base, expect, type Browser, type Page } from '@playwright/test';
+import postgres from 'postgres';
+import { freePort, projectRoot } from '../../scripts/project.mjs';
+import { startServer } from '../../scripts/server-process.mjs';
+
+export { expect };
+
+const databases =
+	process.env.TEN_CHAIRS_TEST_SERVER ??
+	readFileSync(join(projectRoot, '.data/test-server'), 'utf8').trim();
+
+export const NOW = '2026-11-24T15:00:00Z';
+export const PHONE = { width: 390, height: 844 };
+
+/** A server of its own on a database of its own. */
+export interface House {
+	readonly origin: string;
+	readonly pid: number;
+	readonly sql: postgres.Sql;
+	/** What the server wrote so far. */
+	log(): string;
+	stop(): Promise<void>;
+}
+
+interface DemoSignIn {
+	readonly email: string;
+	readonly password: string;
+	readonly teacher: string;
+	readonly families: Record<'Adeyemi-Holt' | 'Gulzar', string>;
+}
+
+export type SeededHouse = House & DemoSignIn;
+
+export async function openHouse(environment: NodeJS.ProcessEnv = {}): Promise<House> {
+	const name = `browser_${randomUUID().replaceAll('-', '')}`;
+	const admin = postgres(`${databases}/postgres`, { max: 1, onnotice: () => {} });
+	await admin.unsafe(`create database ${name}`);
+	const folder = mkdtempSync(join(tmpdir(), 'ten-chairs-log-'));
+	const logFile = openSync(join(folder, 'log'), 'a');
+	const url = `${databases}/${name}`;
+	const server = await startServer({
+		...{ url, key: KEY, port: environment.PORT ? Number(environment.PORT) : await freePort() },
+		env: { TEN_CHAIRS_NOW: NOW, LOG_LEVEL: 'info', ...environment },
+		output: logFile,
+	});
+	const sql = postgres(url, { max: 2, onnotice: () => {} });
+	return {
+		...{ origin: server.origin, pid: server.pid!, sql },
+		log: () => readFileSync(join(folder, 'log'), 'utf8'),
+		async stop() {
+			await server.stop();
+			await sql.end();
+			await admin.unsafe(`drop database ${name} with (force)`);
+			await admin.end();
+			closeSync(logFile);
+			rmSync(folder, { recursive: true });
+		},
+	};
+}
+
+const KEY = 'a-key-for-browser-tests-of-32-characters';
+const PASSWORD = 'the password of the demo';
+
+/** A house with the demo school in it. */
+export async function openDemo(environment: NodeJS.ProcessEnv = {}): Promise<SeededHouse> {
+	const house = await openHouse(environment);
+	const [{ name } = { name: '' }] = await house.sql<
+		{ name: string }[]
+	>`select current_database() as name`;
+	const seeded = execFileSync(
+		process.execPath,
+		['scripts/run-typescript.mjs', 'src/commands/seed-demo.ts'],
+		{
+			cwd: projectRoot,
+			encoding: 'utf8',
+			stdio: ['ignore', 'pipe', 'inherit'],
+			env: {
+				...process.env,
+				DATABASE_URL: `${databases}/${name}`,
+				TEN_CHAIRS_KEY: KEY,
+				ORIGIN: house.origin,
+				TEN_CHAIRS_NOW: NOW,
+				TEN_CHAIRS_DEMO_PASSWORD: PASSWORD,
+				LOG_LEVEL: 'warn',
+			},
+		},
+	);
+	return { ...house, ...(JSON.parse(seeded) as DemoSignIn) };
+}
+
+/** One demo house for the tests of a file, and pages that fail a test on any complaint of the browser. */
+export const test = base.extend<{ complaints: string[] }, { demo: SeededHouse }>({
+	demo: [
+		// eslint-disable-next-line no-empty-pattern
+		async ({}, use) => {
+			const demo = await openDemo();
+			await use(demo);
+			await demo.stop();
+		},
+		{ scope: 'worker' },
+	],
+	complaints: [
+		async ({ context }, use) => {
+			const complaints: string[] = [];
+			context.on('console', (message) => {
+				if (['error', 'warning'].includes(message.type())) complaints.push(message.text());
+			});
+			context.on('weberror', (error) => complaints.push(error.error().message));
+			await use(complaints);
+			expect(complaints).toEqual([]);
+		},
+		{ auto: true },
+	],
+});
+
+export async function signIn(page: Page, demo: SeededHouse): Promise<void> {
+	await page.goto(`${demo.origin}/sign-in`);
+	await page.getByLabel('E-mail').fill(demo.email);
+	await page.getByLabel('Password').fill(demo.password);
+	await page.getByRole('button', { name: 'Sign in' }).click();
+	await page.waitForURL('**/office');
+}
+
+/** A family's phone: a browser context of its own. */
+export async function phone(browser: Browser, link: string): Promise<Page> {
+	const context = await browser.newContext({ viewport: PHONE, hasTouch: true });
+	const page = await context.newPage();
+	await page.goto(link);
+	return page;
+}
+
+/** The link of a family's first adult, as the office would copy it. */
+export async function linkOf(page: Page, demo: SeededHouse, adult: string): Promise<string> {
+	await page.goto(`${demo.origin}/office/winter-conferences/families`);
+	const button = page.getByRole('button', { name: `Copy the private link of ${adult}` });
+	return (await button.getAttribute('data-link'))!;
+}
+
+/** From whom to the suggestions, at any time. */
+export async function toSuggestions(page: Page): Promise<void> {
+	await page.getByRole('button', { name: /^See / }).click();
+	await page.getByRole('button', { name: /show my visit/i }).click();
+	await expect(page.getByRole('button', { name: 'Take this visit' })).toBeVisible();
+}

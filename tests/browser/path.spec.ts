@@ -1,0 +1,151 @@
+import { expect, linkOf, phone, signIn, test, toSuggestions } from './house';
+
+/** Start times and desks on the ribbon. */
+const ribbon = (page: import('@playwright/test').Page) =>
+	page
+		.locator('.appointment')
+		.evaluateAll((rows) =>
+			rows.map(
+				(row) =>
+					`${row.querySelector('time')!.textContent!.trim()} ${row.querySelector('strong')!.textContent!.trim()}`,
+			),
+		);
+
+test('the office sets up a conference, a family books, everybody sees it', async ({
+	page,
+	browser,
+	demo,
+}) => {
+	await signIn(page, demo);
+	await page.getByRole('link', { name: 'New conference' }).click();
+	await page.getByLabel('Name of the conference').fill('Spring Evenings');
+	await page.getByLabel('Length of an appointment').fill('10');
+	const from = page.getByLabel('From').first();
+	const until = page.getByLabel('Until').first();
+	await page.getByLabel('Date', { exact: true }).first().fill('2026-12-10');
+	await from.fill('4pm');
+	await until.fill('1700');
+	await expect(page.getByText('6 slots for each desk')).toBeVisible();
+	await page.getByRole('button', { name: 'Another date or stretch' }).click();
+	await page.getByLabel('Date', { exact: true }).nth(1).fill('2026-12-10');
+	await page.getByLabel('From').nth(1).fill('17.30');
+	await page.getByLabel('Until').nth(1).fill('18:35');
+	await expect(page.getByText('6 slots, 5 min left over')).toBeVisible();
+	await expect(page.getByText('12 slots for each desk')).toBeVisible();
+	await page.getByRole('button', { name: 'Create the conference' }).click();
+	await page.waitForURL('**/spring-evenings/desks');
+
+	for (const [teacher, subject, room] of [
+		['Ines Amaral', 'Grade 2', 'Puffin'],
+		['Oskar Lindqvist', 'Mathematics', 'Eider'],
+		['Nuala Brophy', 'Language arts', 'Petrel'],
+		['Dae-jung Pyo', 'Science', 'Curlew'],
+	] as const) {
+		if (teacher !== 'Ines Amaral') await page.getByRole('button', { name: 'Add a desk' }).click();
+		await page.getByLabel('Teacher').fill(teacher);
+		await page.getByLabel('Subject or class').fill(subject);
+		await page.getByLabel('Room', { exact: true }).fill(room);
+		await expect(page.getByLabel('Building')).not.toHaveValue('');
+		await page.getByRole('button', { name: 'Add a desk' }).click();
+		await expect(page.getByRole('link', { name: teacher })).toBeVisible();
+	}
+	await expect(page.getByText('4 desks, 48 slots')).toBeVisible();
+	await page.getByRole('link', { name: /^Open/ }).click();
+	await page.getByRole('button', { name: 'Publish' }).click();
+	await expect(page.getByText('The conference is published.')).toBeVisible();
+
+	// The Iwobis have the same four teachers to see.
+	const iwobi = await linkOf(page, demo, 'Chidi Iwobi');
+	const first = await phone(browser, demo.families['Adeyemi-Holt']);
+	await expect(first.getByRole('heading', { name: 'Spring Evenings' })).toBeVisible();
+	expect(new URL(first.url()).pathname).toBe('/visit/spring-evenings');
+	await toSuggestions(first);
+	const second = await phone(browser, iwobi);
+	await toSuggestions(second);
+	const wanted = await ribbon(first);
+	expect(wanted).toHaveLength(4);
+	const before = await ribbon(second);
+	expect(before).toEqual(wanted);
+	// A page that hears of nothing: its family will be too late.
+	const late = await phone(browser, iwobi);
+	await late.route('**/live/**', (route) => route.abort());
+	await late.reload();
+	await toSuggestions(late);
+	expect(await ribbon(late)).toEqual(wanted);
+
+	await page.goto(`${demo.origin}/office/spring-evenings/floor`);
+	await expect(page.getByText('0 of 48 seats taken')).toBeVisible();
+	const teacher = await browser.newPage();
+	await teacher.goto(demo.teacher);
+	await expect(teacher.getByText('0 of 12 booked')).toBeVisible();
+
+	await first.getByRole('button', { name: 'Take this visit' }).click();
+	await expect(first.getByText('Booked. This page is your visit from now on.')).toBeVisible();
+	expect(await ribbon(first)).toEqual(wanted);
+
+	// Nobody reloads: the other family, the office and the teacher see it by themselves.
+	await expect
+		.poll(async () => (await ribbon(second)).filter((row) => wanted.includes(row)))
+		.toEqual([]);
+	await expect(page.getByText('4 of 48 seats taken')).toBeVisible();
+	await expect(teacher.getByText('1 of 12 booked')).toBeVisible();
+	await expect(teacher.getByText('Leila Adeyemi-Holt (Grade 8)')).toBeVisible();
+	await page
+		.getByRole('button', { name: /booked, Adeyemi-Holt/ })
+		.first()
+		.click();
+	await expect(page.getByRole('heading', { name: 'The whole visit' })).toBeVisible();
+	await expect(page.locator('.sheet ol li')).toHaveCount(4);
+
+	await late.getByRole('button', { name: 'Take this visit' }).click();
+	const alert = late.getByRole('alert');
+	await expect(alert).toContainText('Somebody was faster');
+	for (const row of wanted) await expect(alert).toContainText(row.replace(' ', ' with '));
+	await expect
+		.poll(async () => (await ribbon(late)).filter((row) => wanted.includes(row)))
+		.toEqual([]);
+	expect(await ribbon(late)).toEqual(await ribbon(second));
+
+	await second.getByRole('button', { name: 'Take this visit' }).click();
+	await expect(second.getByText('Booked. This page is your visit from now on.')).toBeVisible();
+	const [download] = await Promise.all([
+		second.waitForEvent('download'),
+		second.getByRole('link', { name: 'Save in my calendar' }).click(),
+	]);
+	expect(download.suggestedFilename()).toBe('spring-evenings.ics');
+	await second.goto(iwobi);
+	await expect(second.getByRole('heading', { name: 'Your visit' })).toBeVisible();
+
+	for (const name of ['Adeyemi', 'Leila', 'Iwobi', 'Lindqvist', demo.email, 'Spring', '/i/A'])
+		expect(demo.log()).not.toContain(name);
+	expect(demo.log()).toContain('"route":"/visit/[address]"');
+});
+
+test('a family books in the times it can come, and the confirm pressed twice books once', async ({
+	browser,
+	page,
+	demo,
+}) => {
+	await signIn(page, demo);
+	const family = await phone(browser, await linkOf(page, demo, 'Dwight Boone'));
+	await family.goto(`${demo.origin}/visit/winter-conferences`);
+	await family
+		.getByRole('checkbox', { name: /Physical education/ })
+		.first()
+		.uncheck();
+	await family.getByRole('button', { name: /^See / }).click();
+	await family.getByRole('button', { name: '10:30–11:58' }).click();
+	await family.getByRole('button', { name: 'Show my visit' }).click();
+	await expect(family.getByText('Friday 4 December')).toBeVisible();
+	for (const row of await ribbon(family)) expect(row >= '10:30').toBe(true);
+	await family.goBack();
+	await expect(family.getByRole('heading', { name: 'When can you come?' })).toBeVisible();
+	await family.goForward();
+	await family.getByRole('button', { name: 'Take this visit' }).dblclick();
+	await expect(family.getByRole('heading', { name: 'Your visit' })).toBeVisible();
+	await expect(family.getByRole('heading', { name: 'Not arranged yet' })).toBeVisible();
+	const [row] = await demo.sql<{ acts: number }[]>`
+		select count(*)::int as acts from act
+		where kind = 'visit.booked' and actor_id = (select id from adult where family_name = 'Boone')`;
+	expect(row!.acts).toBe(1);
+});

@@ -1,0 +1,17 @@
+import { spawnSync } from 'node:child_process';
+import { expect, it } from 'vitest';
+
+it('imports against the direction are found', () => {
+	const { status, stdout } = spawnSync(
+		process.execPath,
+		[
+			'node_modules/dependency-cruiser/bin/dependency-cruise.mjs',
+			...['--config', '.dependency-cruiser.cjs', 'tests/fixtures/directions'],
+		],
+		{ encoding: 'utf8' },
+	);
+	expect(status).not.toBe(0);
+	expect(stdout).toMatch(/core-stands-alone.*knows-the-database/);
+	expect(stdout).toMatch(/ui-knows-no-server.*asks-the-database/);
+	expect(stdout).toContain('2 dependency violations');
+});

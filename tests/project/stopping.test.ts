@@ -1,0 +1,52 @@
+import { expect, it } from 'vitest';
+import { openDemo } from '../browser/house';
+
+it('a server that is stopped finishes the booking in flight and ends in seconds', async () => {
+	const demo = await openDemo();
+	try {
+		const opened = await fetch(demo.families.Gulzar, { redirect: 'manual' });
+		const cookie = opened.headers.getSetCookie()[0]!.split(';')[0]!;
+		const [family] = await demo.sql`
+			select family.id, wish.id as wish, wish_desk.desk_id as desk from family
+			join wish on wish.family_id = family.id join wish_desk on wish_desk.wish_id = wish.id
+			where label = 'Gulzar' limit 1`;
+		const [slot] = await demo.sql`
+			select slot.id from slot where desk_id = ${family!.desk}
+				and not exists (select from claim where occupancy = slot.id) order by starts_at desc limit 1`;
+		const [{ id: conference } = { id: '' }] = await demo.sql`select id from conference`;
+		const stream = await fetch(`${demo.origin}/live/${conference}`, { headers: { cookie } });
+		expect(stream.status).toBe(200);
+
+		const booking = fetch(`${demo.origin}/visit/winter-conferences?/book`, {
+			method: 'POST',
+			headers: { cookie, origin: demo.origin, 'x-sveltekit-action': 'true' },
+			body: new URLSearchParams({
+				request: JSON.stringify({
+					...{ family: family!.id, key: crypto.randomUUID(), choice: { wishes: [] } },
+					appointments: [{ slot: slot!.id, wishes: [family!.wish] }],
+				}),
+			}),
+		}).then((response) => response.json() as Promise<{ type: string }>);
+		// A row lock holds the booking in the middle of its transaction while the server is told to stop.
+		let release = () => {};
+		const held = demo.sql.begin(async (tx) => {
+			await tx`select from slot where id = ${slot!.id} for update`;
+			await new Promise<void>((resolve) => (release = resolve));
+		});
+		await new Promise((resolve) => setTimeout(resolve, 300));
+		const started = performance.now();
+		process.kill(demo.pid, 'SIGTERM');
+		setTimeout(() => release(), 500);
+		expect(await booking).toMatchObject({ type: 'success' });
+		await stream.text();
+		await held;
+		const [{ booked } = { booked: -1 }] = await demo.sql`
+			select count(*)::int as booked from claim where occupancy = ${slot!.id} and kind = 'desk'`;
+		expect(booked).toBe(1);
+		await demo.stop();
+		expect(performance.now() - started).toBeLessThan(10_000);
+	} catch (error) {
+		await demo.stop().catch(() => {});
+		throw error;
+	}
+});
