@@ -3,7 +3,7 @@ import { defineConfig } from '@playwright/test';
 export default defineConfig({
 	testDir: 'tests/browser',
 	workers: 2,
-	timeout: 60_000,
+	timeout: 180_000,
 	expect: { timeout: 10_000 },
 	reporter: process.env.CI ? 'line' : 'list',
 	outputDir: 'test-results',

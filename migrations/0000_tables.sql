@@ -268,12 +268,6 @@ CREATE TABLE "appointment_adult" (
 	CONSTRAINT "appointment_adult_appointment_id_adult_id_pk" PRIMARY KEY("appointment_id","adult_id")
 );
 --> statement-breakpoint
-CREATE TABLE "appointment_slot" (
-	"appointment_id" uuid NOT NULL,
-	"slot_id" uuid NOT NULL,
-	CONSTRAINT "appointment_slot_appointment_id_slot_id_pk" PRIMARY KEY("appointment_id","slot_id")
-);
---> statement-breakpoint
 CREATE TABLE "appointment_student" (
 	"appointment_id" uuid NOT NULL,
 	"student_id" uuid NOT NULL,
@@ -296,6 +290,12 @@ CREATE TABLE "claim" (
 	"occupancy" uuid NOT NULL,
 	"seat" smallint,
 	"appointment_id" uuid NOT NULL
+);
+--> statement-breakpoint
+CREATE TABLE "taken_slot" (
+	"appointment_id" uuid NOT NULL,
+	"slot_id" uuid NOT NULL,
+	CONSTRAINT "taken_slot_appointment_id_slot_id_pk" PRIMARY KEY("appointment_id","slot_id")
 );
 --> statement-breakpoint
 CREATE TABLE "wish" (
@@ -352,14 +352,14 @@ ALTER TABLE "appointment" ADD CONSTRAINT "appointment_place_id_place_id_fk" FORE
 ALTER TABLE "appointment" ADD CONSTRAINT "appointment_receiver_id_person_id_fk" FOREIGN KEY ("receiver_id") REFERENCES "public"."person"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "appointment_adult" ADD CONSTRAINT "appointment_adult_appointment_id_appointment_id_fk" FOREIGN KEY ("appointment_id") REFERENCES "public"."appointment"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "appointment_adult" ADD CONSTRAINT "appointment_adult_adult_id_adult_id_fk" FOREIGN KEY ("adult_id") REFERENCES "public"."adult"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE "appointment_slot" ADD CONSTRAINT "appointment_slot_appointment_id_appointment_id_fk" FOREIGN KEY ("appointment_id") REFERENCES "public"."appointment"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE "appointment_slot" ADD CONSTRAINT "appointment_slot_slot_id_slot_id_fk" FOREIGN KEY ("slot_id") REFERENCES "public"."slot"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "appointment_student" ADD CONSTRAINT "appointment_student_appointment_id_appointment_id_fk" FOREIGN KEY ("appointment_id") REFERENCES "public"."appointment"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "appointment_student" ADD CONSTRAINT "appointment_student_student_id_student_id_fk" FOREIGN KEY ("student_id") REFERENCES "public"."student"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "appointment_wish" ADD CONSTRAINT "appointment_wish_appointment_id_appointment_id_fk" FOREIGN KEY ("appointment_id") REFERENCES "public"."appointment"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "appointment_wish" ADD CONSTRAINT "appointment_wish_wish_id_wish_id_fk" FOREIGN KEY ("wish_id") REFERENCES "public"."wish"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "claim" ADD CONSTRAINT "claim_occupancy_slot_id_fk" FOREIGN KEY ("occupancy") REFERENCES "public"."slot"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "claim" ADD CONSTRAINT "claim_appointment_id_appointment_id_fk" FOREIGN KEY ("appointment_id") REFERENCES "public"."appointment"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE "taken_slot" ADD CONSTRAINT "taken_slot_appointment_id_appointment_id_fk" FOREIGN KEY ("appointment_id") REFERENCES "public"."appointment"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE "taken_slot" ADD CONSTRAINT "taken_slot_slot_id_slot_id_fk" FOREIGN KEY ("slot_id") REFERENCES "public"."slot"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "wish" ADD CONSTRAINT "wish_conference_id_conference_id_fk" FOREIGN KEY ("conference_id") REFERENCES "public"."conference"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "wish" ADD CONSTRAINT "wish_family_id_family_id_fk" FOREIGN KEY ("family_id") REFERENCES "public"."family"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "wish" ADD CONSTRAINT "wish_student_id_student_id_fk" FOREIGN KEY ("student_id") REFERENCES "public"."student"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
@@ -377,8 +377,8 @@ CREATE INDEX "act_conference" ON "act" USING btree ("conference_id","at");--> st
 CREATE UNIQUE INDEX "act_key" ON "act" USING btree ("actor_id","key") WHERE "act"."key" is not null;--> statement-breakpoint
 CREATE INDEX "appointment_family" ON "appointment" USING btree ("family_id","conference_id");--> statement-breakpoint
 CREATE INDEX "appointment_desk" ON "appointment" USING btree ("desk_id");--> statement-breakpoint
-CREATE INDEX "appointment_slot_slot" ON "appointment_slot" USING btree ("slot_id");--> statement-breakpoint
 CREATE INDEX "appointment_wish_wish" ON "appointment_wish" USING btree ("wish_id");--> statement-breakpoint
 CREATE INDEX "claim_appointment" ON "claim" USING btree ("appointment_id");--> statement-breakpoint
 CREATE UNIQUE INDEX "claim_seat" ON "claim" USING btree ("occupancy","seat") WHERE "claim"."kind" = 'desk';--> statement-breakpoint
+CREATE INDEX "taken_slot_slot" ON "taken_slot" USING btree ("slot_id");--> statement-breakpoint
 CREATE INDEX "wish_family" ON "wish" USING btree ("conference_id","family_id");

@@ -80,10 +80,10 @@ BEGIN
 		END IF;
 		RETURN;
 	END IF;
-	IF NOT EXISTS (SELECT FROM appointment_slot WHERE appointment_id = appointment_to_check)
+	IF NOT EXISTS (SELECT FROM taken_slot WHERE appointment_id = appointment_to_check)
 		OR NOT EXISTS (SELECT FROM appointment_adult WHERE appointment_id = appointment_to_check)
 		OR EXISTS (
-			SELECT FROM appointment_slot
+			SELECT FROM taken_slot
 			JOIN slot ON slot.id = slot_id
 			CROSS JOIN LATERAL (
 				SELECT 'desk' AS kind, slot.desk_id AS thing
@@ -95,7 +95,7 @@ BEGIN
 					FROM appointment_adult JOIN adult ON adult.id = adult_id
 					WHERE appointment_adult.appointment_id = appointment_to_check
 			) AS needed
-			WHERE appointment_slot.appointment_id = appointment_to_check
+			WHERE taken_slot.appointment_id = appointment_to_check
 				AND NOT EXISTS (
 					SELECT FROM claim
 					WHERE claim.appointment_id = appointment_to_check
@@ -135,7 +135,7 @@ CREATE CONSTRAINT TRIGGER appointment_claims AFTER INSERT OR UPDATE ON appointme
 CREATE CONSTRAINT TRIGGER claim_of_appointment AFTER INSERT OR UPDATE OR DELETE ON claim
 	DEFERRABLE INITIALLY DEFERRED FOR EACH ROW EXECUTE FUNCTION check_claims_of_appointment();
 --> statement-breakpoint
-CREATE CONSTRAINT TRIGGER slot_of_appointment AFTER INSERT OR UPDATE OR DELETE ON appointment_slot
+CREATE CONSTRAINT TRIGGER slot_of_appointment AFTER INSERT OR UPDATE OR DELETE ON taken_slot
 	DEFERRABLE INITIALLY DEFERRED FOR EACH ROW EXECUTE FUNCTION check_claims_of_appointment();
 --> statement-breakpoint
 CREATE CONSTRAINT TRIGGER adult_of_appointment AFTER INSERT OR UPDATE OR DELETE ON appointment_adult

@@ -26,7 +26,7 @@ export function windowTest(windows: VisitProblem['windows']): (slot: FreeSlot) =
 
 /** Whether the slot overlaps no fixed appointment. Turns are the day table's business. */
 export function besideFixed(slot: FreeSlot, fixed: readonly FixedAppointment[]): boolean {
-	return !fixed.some((appointment) => overlaps(appointment, slot));
+	return !fixed.some((other) => overlaps(other, slot));
 }
 
 const compareText = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);

@@ -4,7 +4,7 @@ import { insertAll } from '../database/insert-all';
 import {
 	appointment,
 	appointmentAdult,
-	appointmentSlot,
+	takenSlot,
 	appointmentStudent,
 	appointmentWish,
 	claim,
@@ -71,7 +71,7 @@ export async function writeVisit(
 	);
 	await insertAll(
 		tx,
-		appointmentSlot,
+		takenSlot,
 		rows.map(({ id, slot }) => ({ appointmentId: id, slotId: slot.id })),
 	);
 	await insertAll(

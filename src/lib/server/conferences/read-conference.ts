@@ -1,4 +1,5 @@
 import { desc, eq } from 'drizzle-orm';
+import { validate } from 'uuid';
 import { phaseOf, type Phase } from '../../core/conferences/phase';
 import type { Reader } from '../database/connect';
 import { conference } from '../database/schema';
@@ -10,6 +11,20 @@ export async function conferenceAt(db: Reader, address: string): Promise<Confere
 	const [row] = await db.select().from(conference).where(eq(conference.address, address));
 	return row ?? null;
 }
+
+/** The conference with an id, or `null`; also for what is no id at all. */
+export async function conferenceWithId(db: Reader, id: string): Promise<ConferenceRow | null> {
+	if (!validate(id)) return null;
+	const [row] = await db.select().from(conference).where(eq(conference.id, id));
+	return row ?? null;
+}
+
+/** Whether families can see it: published, and not taken back. */
+export const isVisible = ({
+	publishedAt,
+	withdrawnAt,
+}: Pick<ConferenceRow, 'publishedAt' | 'withdrawnAt'>): boolean =>
+	publishedAt !== null && withdrawnAt === null;
 
 /** The dates of a conference's own hours, in order. */
 export const datesOf = ({ hours }: Pick<ConferenceRow, 'hours'>): string[] =>
@@ -25,9 +40,7 @@ export async function listConferences(db: Reader): Promise<ConferenceRow[]> {
 
 /** The conferences that families can see, those still to come first. */
 export async function visibleConferences(db: Reader, now: number): Promise<ConferenceRow[]> {
-	const rows = (await listConferences(db)).filter(
-		({ publishedAt, withdrawnAt }) => publishedAt !== null && withdrawnAt === null,
-	);
+	const rows = (await listConferences(db)).filter(isVisible);
 	const isOver = (row: ConferenceRow) => Number(phaseOfRow(row, now) === 'over');
 	return rows.sort((a, b) => isOver(a) - isOver(b));
 }

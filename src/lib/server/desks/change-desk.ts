@@ -7,7 +7,7 @@ import { touchConference } from '../conferences/change-conference';
 import type { Transaction } from '../database/connect';
 import { inTransaction } from '../database/transaction';
 import {
-	appointmentSlot,
+	takenSlot,
 	conference,
 	desk,
 	deskPerson,
@@ -127,8 +127,8 @@ export async function removeDesk(
 			.for('update');
 		const [booked] = await tx
 			.select()
-			.from(appointmentSlot)
-			.innerJoin(slot, eq(slot.id, appointmentSlot.slotId))
+			.from(takenSlot)
+			.innerJoin(slot, eq(slot.id, takenSlot.slotId))
 			.where(eq(slot.deskId, deskId))
 			.limit(1);
 		if (booked) return false;

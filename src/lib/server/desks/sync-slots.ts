@@ -6,7 +6,7 @@ import type { Transaction } from '../database/connect';
 import { insertAll } from '../database/insert-all';
 import {
 	appointment,
-	appointmentSlot,
+	takenSlot,
 	conference,
 	desk,
 	series,
@@ -128,9 +128,9 @@ export async function dropSlots(
 	if (slots.length === 0) return;
 	const ids = slots.map(({ id }) => id);
 	const used = await tx
-		.select({ id: appointmentSlot.slotId })
-		.from(appointmentSlot)
-		.where(inArray(appointmentSlot.slotId, ids));
+		.select({ id: takenSlot.slotId })
+		.from(takenSlot)
+		.where(inArray(takenSlot.slotId, ids));
 	const usedIds = new Set(used.map(({ id }) => id));
 	if (usedIds.size)
 		await tx
@@ -147,9 +147,9 @@ export async function dropSlots(
 /** Appointments go where their slot goes. */
 async function moveAppointments(tx: Transaction, slotId: string, placeId: string): Promise<void> {
 	const held = tx
-		.select({ id: appointmentSlot.appointmentId })
-		.from(appointmentSlot)
-		.where(eq(appointmentSlot.slotId, slotId));
+		.select({ id: takenSlot.appointmentId })
+		.from(takenSlot)
+		.where(eq(takenSlot.slotId, slotId));
 	await tx.update(appointment).set({ placeId }).where(inArray(appointment.id, held));
 }
 

@@ -5,7 +5,7 @@ import {
 	adult,
 	appointment,
 	appointmentAdult,
-	appointmentSlot,
+	takenSlot,
 	appointmentStudent,
 	building,
 	family,
@@ -35,10 +35,10 @@ export interface Seated {
 /** The standing appointments in the slots that the condition (on `slot`) picks, with their people. */
 export async function readSeated(db: Reader, condition: SQL): Promise<Seated[]> {
 	const rows = await db
-		.select({ appointment, slot: slot.id, label: family.label, place, building: building.name })
+		.select({ slot: slot.id, appointment, label: family.label, place, building: building.name })
 		.from(slot)
-		.innerJoin(appointmentSlot, eq(appointmentSlot.slotId, slot.id))
-		.innerJoin(appointment, eq(appointment.id, appointmentSlot.appointmentId))
+		.innerJoin(takenSlot, eq(takenSlot.slotId, slot.id))
+		.innerJoin(appointment, eq(appointment.id, takenSlot.appointmentId))
 		.innerJoin(family, eq(family.id, appointment.familyId))
 		.innerJoin(place, eq(place.id, appointment.placeId))
 		.leftJoin(building, eq(building.id, place.buildingId))
@@ -66,7 +66,7 @@ export async function readSeated(db: Reader, condition: SQL): Promise<Seated[]> 
 	]);
 	const studentsOf = groupBy(students, ({ id }) => id);
 	const adultsOf = groupBy(adults, ({ id }) => id);
-	return rows.map(({ appointment, slot, label, place, building }) => ({
+	return rows.map(({ slot, appointment, label, place, building }) => ({
 		appointment: appointment.id,
 		slot,
 		family: appointment.familyId,

@@ -1,7 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { m } from '$lib/paraglide/messages';
 import { loadSnapshot } from '$lib/server/conferences/load-snapshot';
-import { conferenceAt, phaseOfRow } from '$lib/server/conferences/read-conference';
+import { conferenceAt, isVisible, phaseOfRow } from '$lib/server/conferences/read-conference';
 import { readSeatStates } from '$lib/server/conferences/read-claims';
 import type { LayoutServerLoad } from './$types';
 
@@ -17,7 +17,7 @@ export const load: LayoutServerLoad = async ({ locals, params }) => {
 			address: conference.address,
 			name: conference.name,
 			timeZone: conference.timeZone,
-			isPublished: conference.publishedAt !== null && conference.withdrawnAt === null,
+			isPublished: isVisible(conference),
 			opensAt: conference.opensAt,
 			closesAt: conference.closesAt,
 		},

@@ -4,7 +4,7 @@ import { familyVisitProblem } from '$lib/core/conferences/family-projection';
 import { suggestVisits } from '$lib/core/visits/suggest-visits';
 import { m } from '$lib/paraglide/messages';
 import { bookVisit } from '$lib/server/booking/book-visit';
-import { conferenceAt } from '$lib/server/conferences/read-conference';
+import { conferenceAt, isVisible } from '$lib/server/conferences/read-conference';
 import { BusyError } from '$lib/server/database/transaction';
 import { readSchool } from '$lib/server/people/school';
 import { familyView } from '$lib/server/visits/family-view';
@@ -30,8 +30,7 @@ const requestSchema = z.object({
 async function visibleConference(locals: App.Locals, address: string) {
 	const { app, adult } = locals;
 	const conference = adult && (await conferenceAt(app.db, address));
-	if (!adult || !conference || conference.publishedAt === null || conference.withdrawnAt !== null)
-		error(404, m.link_unknown());
+	if (!adult || !conference || !isVisible(conference)) error(404, m.link_unknown());
 	return { adult, conference };
 }
 

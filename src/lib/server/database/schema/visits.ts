@@ -118,8 +118,8 @@ export const appointmentWish = pgTable(
 );
 
 /** One slot, or several in a row of one sitting. */
-export const appointmentSlot = pgTable(
-	'appointment_slot',
+export const takenSlot = pgTable(
+	'taken_slot',
 	{
 		appointmentId: uuid('appointment_id')
 			.notNull()
@@ -130,7 +130,7 @@ export const appointmentSlot = pgTable(
 	},
 	(table) => [
 		primaryKey({ columns: [table.appointmentId, table.slotId] }),
-		index('appointment_slot_slot').on(table.slotId),
+		index('taken_slot_slot').on(table.slotId),
 	],
 );
 

@@ -1,6 +1,6 @@
 import { error } from '@sveltejs/kit';
 import { m } from '$lib/paraglide/messages';
-import { conferenceAt } from '$lib/server/conferences/read-conference';
+import { conferenceAt, isVisible } from '$lib/server/conferences/read-conference';
 import { familyView } from '$lib/server/visits/family-view';
 import { visitCalendar } from '$lib/server/visits/visit-calendar';
 import type { RequestHandler } from './$types';
@@ -10,7 +10,7 @@ export const GET: RequestHandler = async ({ locals, params, url }) => {
 	const conference = adult && (await conferenceAt(app.db, params.address));
 	const wanted = url.searchParams.get('family');
 	const family = adult?.families.find((id) => id === wanted) ?? adult?.families[0];
-	if (!adult || !conference || !family) error(404, m.link_unknown());
+	if (!adult || !conference || !isVisible(conference) || !family) error(404, m.link_unknown());
 	const view = await familyView(app, adult, conference.id, family);
 	const places = new Map(view.places.map((place) => [place.id, place]));
 	const placeText = (id: string) => {

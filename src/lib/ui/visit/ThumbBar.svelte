@@ -1,0 +1,18 @@
+<script lang="ts">
+	import type { Snippet } from 'svelte';
+
+	/** Keeps a step's one button within reach of the thumb. */
+	let { children }: { children: Snippet } = $props();
+</script>
+
+<div class="thumb">{@render children()}</div>
+
+<style>
+	.thumb {
+		position: sticky;
+		inset-block-end: 0;
+		margin-block-start: auto;
+		padding-block: 0.75rem;
+		background: linear-gradient(to top, var(--color-base-200) 75%, transparent);
+	}
+</style>
