@@ -118,7 +118,7 @@
 	{/if}
 
 	{#if formShown}
-		<section class="max-w-2xl border-t border-base-300 pt-5">
+		<section class="max-w-2xl pt-2">
 			<h2 class="mb-4 text-title">{m.desk_add()}</h2>
 			<form method="post" novalidate use:enhance>
 				<DeskForm
