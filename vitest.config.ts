@@ -6,7 +6,10 @@ const alias = { $lib: fileURLToPath(new URL('./src/lib', import.meta.url)) };
 export default defineConfig({
 	test: {
 		projects: [
-			{ resolve: { alias }, test: { name: 'core', include: ['tests/core/**/*.test.ts'] } },
+			{
+				resolve: { alias },
+				test: { name: 'core', include: ['tests/core/**/*.test.ts', 'tests/ui/**/*.test.ts'] },
+			},
 			{
 				resolve: { alias },
 				test: {

@@ -76,6 +76,8 @@ try {
 	console.log(`  Teacher     ${signIn.teacher}`);
 	for (const [label, link] of Object.entries(signIn.families))
 		console.log(`  Family      ${link}   (${label})`);
+	if (signIn.isOver)
+		say('The demo conference is over by now; bin/demo --fresh starts the demo anew.');
 	say('Ctrl-C ends it.');
 } catch (error) {
 	cluster.stop();

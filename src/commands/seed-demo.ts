@@ -4,6 +4,7 @@ import { OFFICE_EMAIL, seedSchool } from '../../demo/seed-school';
 import { hasOrganiser } from '../lib/server/accounts/accounts';
 import { createApp } from '../lib/server/app';
 import { readConfig } from '../lib/server/config';
+import { listConferences, phaseOfRow } from '../lib/server/conferences/read-conference';
 import { migrateDatabase } from '../lib/server/database/migrate';
 import { family, familyAdult, invitation, person } from '../lib/server/database/schema';
 import { invitationLink } from '../lib/server/invitations/links';
@@ -29,12 +30,14 @@ const families = await app.db
 	.innerJoin(familyAdult, eq(familyAdult.adultId, invitation.adultId))
 	.innerJoin(family, eq(family.id, familyAdult.familyId))
 	.orderBy(asc(family.label), asc(invitation.id));
+const conferences = await listConferences(app.db);
 const linkOf = (label: string) => link(families.find((row) => row.label === label)!.invitation);
 
 console.log(
 	JSON.stringify({
 		email: OFFICE_EMAIL,
 		password,
+		isOver: conferences.every((row) => phaseOfRow(row, app.clock.now()) === 'over'),
 		teacher: link(teacher!.invitation),
 		families: { 'Adeyemi-Holt': linkOf('Adeyemi-Holt'), Gulzar: linkOf('Gulzar') },
 	}),

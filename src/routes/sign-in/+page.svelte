@@ -3,7 +3,7 @@
 	import { superForm } from 'sveltekit-superforms';
 	import { m } from '$lib/paraglide/messages';
 	import CalmPage from '$lib/ui/CalmPage.svelte';
-	import Field from '$lib/ui/forms/Field.svelte';
+	import TextField from '$lib/ui/forms/TextField.svelte';
 
 	let { data } = $props();
 	const { form, errors, message, enhance, submitting } = superForm(untrack(() => data.form));
@@ -15,34 +15,22 @@
 	<p class="quiet mb-6">{m.sign_in_about()}</p>
 	<form method="post" novalidate use:enhance>
 		{#if $message}<p class="mb-4 text-error" role="alert">{$message}</p>{/if}
-		<Field label={m.email()} id="email" errors={$errors.email}>
-			{#snippet children({ id, describedBy, invalid })}
-				<input
-					{id}
-					name="email"
-					type="email"
-					class="input w-full"
-					autocomplete="username"
-					aria-describedby={describedBy}
-					aria-invalid={invalid}
-					bind:value={$form.email}
-				/>
-			{/snippet}
-		</Field>
-		<Field label={m.password()} id="password" errors={$errors.password}>
-			{#snippet children({ id, describedBy, invalid })}
-				<input
-					{id}
-					name="password"
-					type="password"
-					class="input w-full"
-					autocomplete="current-password"
-					aria-describedby={describedBy}
-					aria-invalid={invalid}
-					bind:value={$form.password}
-				/>
-			{/snippet}
-		</Field>
+		<TextField
+			label={m.email()}
+			id="email"
+			type="email"
+			errors={$errors.email}
+			autocomplete="username"
+			bind:value={$form.email}
+		/>
+		<TextField
+			label={m.password()}
+			id="password"
+			type="password"
+			errors={$errors.password}
+			autocomplete="current-password"
+			bind:value={$form.password}
+		/>
 		<button class="btn btn-primary w-full" disabled={$submitting}>{m.sign_in_go()}</button>
 	</form>
 </CalmPage>

@@ -18,7 +18,7 @@
 
 <script lang="ts">
 	import { m } from '$lib/paraglide/messages';
-	import Field from '../forms/Field.svelte';
+	import TextField from '../forms/TextField.svelte';
 	import HoursEditor from '../forms/HoursEditor.svelte';
 
 	let {
@@ -49,34 +49,23 @@
 </script>
 
 <div class="flex flex-wrap gap-x-4">
-	<Field label={m.desk_teacher()} id="teacher" errors={errors.teacher}>
-		{#snippet children({ id, describedBy, invalid })}
-			<input
-				{id}
-				class="input w-64"
-				list="teachers"
-				autocomplete="off"
-				aria-describedby={describedBy}
-				aria-invalid={invalid}
-				bind:value={fields.teacher}
-			/>
-			<datalist id="teachers">
-				{#each teachers as { id, name } (id)}<option value={name}></option>{/each}
-			</datalist>
-		{/snippet}
-	</Field>
-	<Field label={m.desk_subject()} id="subject" errors={errors.subject}>
-		{#snippet children({ id, describedBy, invalid })}
-			<input
-				{id}
-				class="input w-48"
-				autocomplete="off"
-				aria-describedby={describedBy}
-				aria-invalid={invalid}
-				bind:value={fields.subject}
-			/>
-		{/snippet}
-	</Field>
+	<TextField
+		label={m.desk_teacher()}
+		id="teacher"
+		errors={errors.teacher}
+		options={teachers.map(({ name }) => name)}
+		width="w-64"
+		autocomplete="off"
+		bind:value={fields.teacher}
+	/>
+	<TextField
+		label={m.desk_subject()}
+		id="subject"
+		errors={errors.subject}
+		width="w-48"
+		autocomplete="off"
+		bind:value={fields.subject}
+	/>
 </div>
 <fieldset class="mb-4">
 	<legend class="mb-1 font-bold">{m.desk_where()}</legend>
@@ -92,56 +81,37 @@
 	</div>
 	{#if fields.place === 'room'}
 		<div class="flex flex-wrap gap-x-4">
-			<Field label={m.desk_room()} id="room" errors={errors.room}>
-				{#snippet children({ id, describedBy, invalid })}
-					<input
-						{id}
-						class="input w-48"
-						list="rooms"
-						autocomplete="off"
-						aria-describedby={describedBy}
-						aria-invalid={invalid}
-						bind:value={fields.room}
-						oninput={roomTyped}
-					/>
-					<datalist id="rooms">
-						{#each rooms as { room, building } (`${building}/${room}`)}
-							<option value={room}>{building}</option>
-						{/each}
-					</datalist>
-				{/snippet}
-			</Field>
-			<Field label={m.desk_building()} id="building" errors={errors.building}>
-				{#snippet children({ id, describedBy, invalid })}
-					<input
-						{id}
-						class="input w-48"
-						list="buildings"
-						autocomplete="off"
-						aria-describedby={describedBy}
-						aria-invalid={invalid}
-						bind:value={fields.building}
-					/>
-					<datalist id="buildings">
-						{#each buildings as name (name)}<option value={name}></option>{/each}
-					</datalist>
-				{/snippet}
-			</Field>
+			<TextField
+				label={m.desk_room()}
+				id="room"
+				errors={errors.room}
+				options={[...new Set(rooms.map(({ room }) => room))]}
+				width="w-48"
+				autocomplete="off"
+				oninput={roomTyped}
+				bind:value={fields.room}
+			/>
+			<TextField
+				label={m.desk_building()}
+				id="building"
+				errors={errors.building}
+				options={buildings}
+				width="w-48"
+				autocomplete="off"
+				bind:value={fields.building}
+			/>
 		</div>
 	{:else}
-		<Field label={m.desk_link()} id="link" hint={m.desk_link_hint()} errors={errors.link}>
-			{#snippet children({ id, describedBy, invalid })}
-				<input
-					{id}
-					type="url"
-					class="input w-full max-w-lg"
-					autocomplete="off"
-					aria-describedby={describedBy}
-					aria-invalid={invalid}
-					bind:value={fields.link}
-				/>
-			{/snippet}
-		</Field>
+		<TextField
+			label={m.desk_link()}
+			id="link"
+			type="url"
+			hint={m.desk_link_hint()}
+			errors={errors.link}
+			width="w-full max-w-lg"
+			autocomplete="off"
+			bind:value={fields.link}
+		/>
 	{/if}
 </fieldset>
 <fieldset class="mb-4">
@@ -157,21 +127,26 @@
 		</label>
 	</div>
 	{#if fields.own}
-		<div class="mb-2 flex gap-4">
-			<label class="flex items-center gap-2">
-				{m.basics_slot()}
-				<input type="number" class="input w-20" bind:value={fields.slotMinutes} />
-			</label>
-			<label class="flex items-center gap-2">
-				{m.basics_gap()}
-				<input type="number" class="input w-20" bind:value={fields.gapMinutes} />
-			</label>
+		<div class="flex gap-6">
+			<TextField
+				label={m.basics_slot()}
+				id="slotMinutes"
+				type="number"
+				errors={errors.slotMinutes}
+				width="w-20"
+				unit={m.unit_minutes()}
+				bind:value={fields.slotMinutes}
+			/>
+			<TextField
+				label={m.basics_gap()}
+				id="gapMinutes"
+				type="number"
+				errors={errors.gapMinutes}
+				width="w-20"
+				unit={m.unit_minutes()}
+				bind:value={fields.gapMinutes}
+			/>
 		</div>
-		{#if errors.slotMinutes ?? errors.gapMinutes}
-			<p class="mb-2 text-small text-error" role="alert">
-				{(errors.slotMinutes ?? errors.gapMinutes)?.[0]}
-			</p>
-		{/if}
 		<HoursEditor
 			bind:rows={fields.hours}
 			division={{ slotMinutes: fields.slotMinutes, gapMinutes: fields.gapMinutes }}

@@ -1,0 +1,54 @@
+import { expect, it } from 'vitest';
+import { familyVisitProblem, type FamilyProjection } from '$lib/core/conferences/family-projection';
+import { bestVisit } from '$lib/core/visits/best-visit';
+
+const M = 60_000;
+const place = (id: string, key: string) => ({
+	...{ id, key, name: id, building: null, buildingName: null },
+	kind: key === 'remote' ? ('video' as const) : ('room' as const),
+});
+const slot = (id: string, desk: string, place: string, start: number, free = true) => ({
+	...{ id, desk, place, date: '2026-12-03', start: start * M, end: (start + 10) * M, free },
+});
+const wish = (id: string, desk: string, placed = false) => ({
+	...{ id, student: 's', desks: [desk], weight: 1, must: false, askedByTeacher: false, placed },
+});
+
+const view: FamilyProjection = {
+	conference: {
+		...{ id: 'c', address: 'winter', name: 'Winter', words: '', timeZone: 'America/Halifax' },
+		...{ pauseMinutes: 0, opensAt: null, closesAt: null },
+	},
+	...{ phase: 'open', notBookable: null, family: 'f', desks: [], dates: ['2026-12-03'] },
+	students: [{ id: 's', name: 'S', classLabel: '7' }],
+	places: [place('eider', 'eider'), place('link', 'remote')],
+	travel: [{ from: 'eider', to: 'remote', minutes: 15 }],
+	wishes: [wish('done', 'd0', true), wish('left', 'd1'), wish('unticked', 'd2')],
+	slots: [
+		slot('early', 'd1', 'link', 1000),
+		slot('taken', 'd1', 'link', 1030, false),
+		slot('near', 'd1', 'link', 1040),
+		slot('far', 'd1', 'link', 1060),
+		slot('other', 'd2', 'eider', 1050),
+	],
+	appointments: [
+		{
+			...{ id: 'a', desk: 'd0', place: 'eider', link: null, date: '2026-12-03', students: ['s'] },
+			...{ start: 1020 * M, end: 1030 * M },
+		},
+	],
+};
+
+it('plans what is left around what is booked, at places as people walk to them', () => {
+	const problem = familyVisitProblem(view, { wishes: ['done', 'left'] });
+	expect(problem.wishes.map(({ id }) => id)).toEqual(['left']);
+	expect(problem.fixed).toEqual([{ place: 'eider', date: 0, start: 1020, end: 1030 }]);
+	// Ten minutes after the room there is no time to change to video; thirty minutes after there is.
+	expect(bestVisit(problem)!.placements).toMatchObject([{ slot: { id: 'far', place: 'remote' } }]);
+});
+
+it('keeps to the windows that the family chose', () => {
+	const windows = [[990 * M, 1015 * M]] as const;
+	const problem = familyVisitProblem({ ...view, appointments: [] }, { wishes: ['left'], windows });
+	expect(bestVisit(problem)!.placements).toMatchObject([{ slot: { id: 'early' } }]);
+});

@@ -1,0 +1,64 @@
+import { describe, expect, it } from 'vitest';
+import { timeAxis } from '$lib/ui/office/time-axis';
+import { timeWindows } from '$lib/ui/visit/windows';
+
+const M = 60_000;
+const at = (text: string): number => {
+	const [hours = 0, minutes = 0] = text.split(':').map(Number);
+	return (hours * 60 + minutes) * M;
+};
+/** Slots of ten minutes, every twelve. */
+const slots = (date: string, from: string, to: string) => {
+	const result = [];
+	for (let start = at(from); start + 10 * M <= at(to); start += 12 * M)
+		result.push({ id: '', desk: '', place: '', date, start, end: start + 10 * M, free: true });
+	return result;
+};
+const clock = (epoch: number) => new Date(epoch).toISOString().slice(11, 16);
+
+describe('the windows that a family can tick', () => {
+	it('are the parts of each date, parted at breaks and at half hours when they are long', () => {
+		const windows = timeWindows([
+			...slots('2026-12-04', '09:00', '12:00'),
+			...slots('2026-12-03', '15:30', '17:20'),
+			...slots('2026-12-03', '17:50', '19:30'),
+		]);
+		expect(windows.map(({ date, start, end }) => `${date} ${clock(start)}-${clock(end)}`)).toEqual([
+			'2026-12-03 15:30-17:16',
+			'2026-12-03 17:50-19:24',
+			'2026-12-04 09:00-10:30',
+			'2026-12-04 10:30-11:58',
+		]);
+	});
+
+	it('leave no slot out', () => {
+		const all = slots('2026-12-03', '08:00', '21:00');
+		const windows = timeWindows(all);
+		expect(windows[0]!.start).toBe(at('08:00'));
+		expect(windows.at(-1)!.end).toBe(all.at(-1)!.end);
+		windows.slice(1).forEach(({ start }, index) => expect(start).toBe(windows[index]!.end));
+	});
+});
+
+describe('the axis of the floor', () => {
+	const axis = timeAxis([
+		...slots('d', '15:30', '17:20'),
+		...slots('d', '17:50', '19:30'),
+		...slots('d', '15:30', '17:20'),
+	]);
+
+	it('runs from the first slot to the last, with the break squeezed', () => {
+		expect(axis.at(at('15:30'))).toBe(0);
+		expect(axis.at(at('19:24'))).toBe(1);
+		expect(axis.breaks).toHaveLength(1);
+		const { from, to } = axis.breaks[0]!;
+		expect(from).toBeCloseTo(axis.at(at('17:16')), 10);
+		expect(to).toBeCloseTo(axis.at(at('17:50')), 10);
+		const minute = (axis.at(at('15:42')) - axis.at(at('15:30'))) / 12;
+		expect((to - from) / minute).toBeLessThan(34);
+	});
+
+	it('marks the start of each part and about every half hour between', () => {
+		expect(axis.marks.map(clock)).toEqual(['15:30', '16:06', '16:42', '17:50', '18:26', '19:02']);
+	});
+});
