@@ -1,4 +1,4 @@
-/** Gannet Cove School: invented from end to end. */
+/** Gannet Cove School: invented from end to end. What its lists do not say is here. */
 
 export const school = { name: 'Gannet Cove School', timeZone: 'America/Halifax' };
 
@@ -9,112 +9,148 @@ export const walks: [from: string, to: string, minutes: number][] = [
 	['Boathouse Wing', 'Field Block', 5],
 ];
 
-export interface DemoDesk {
-	readonly teacher: string;
-	readonly subject: string;
-	readonly place: { room: string; building: string } | { video: string };
-	/** The classes that the teacher has. */
-	readonly classes: readonly string[];
+export interface DemoTeacher {
+	readonly title: string;
+	readonly name: string;
+	/** What is taught, by class. */
+	readonly subjects: readonly { readonly subject: string; readonly classes: readonly string[] }[];
+	readonly room?: string;
+	readonly building?: string;
+	readonly link?: string;
+	readonly telephone?: string;
+	readonly pin?: string;
 }
 
-const subjectGrades = ['Grade 7', 'Grade 8', 'Grade 9'];
+const house = 'Lighthouse House';
+const wing = 'Boathouse Wing';
+const field = 'Field Block';
+const A = ['7A', '8A', '9A'];
+const B = ['7B', '8B', '9B'];
+const all = [...A, ...B];
 
-export const desks: DemoDesk[] = [
+const teacher = (
+	title: string,
+	name: string,
+	room: string,
+	building: string,
+	subject: string,
+	classes: readonly string[],
+): DemoTeacher => ({ title, name, room, building, subjects: [{ subject, classes }] });
+
+const onVideo = (title: string, name: string, subject: string, classes: readonly string[]) => ({
+	...{ title, name, subjects: [{ subject, classes }] },
+	link: `https://doorway.gannetcove.example/${name.split(' ').at(-1)!.toLowerCase()}`,
+});
+
+/** Who sits at a desk alone, in the order of the desks. */
+export const teachers: readonly DemoTeacher[] = [
+	teacher('Ms', 'Ines Amaral', 'Puffin', house, 'Grade 2', ['2A']),
+	teacher('Mr', 'Tobias Wren', 'Tern', house, 'Grade 3', ['3A']),
+	teacher('Mr', 'Oskar Lindqvist', 'Eider', house, 'Mathematics', A),
+	teacher('Ms', 'Nuala Brophy', 'Petrel', house, 'Language arts', A),
+	teacher('Mr', 'Dae-jung Pyo', 'Curlew', wing, 'Science', all),
+	onVideo('Ms', 'Marisol Etxeberria', 'French', ['7A', '8A', '7B', '8B']),
+	teacher('Ms', 'Rukhsana Mirza', 'Kittiwake', house, 'Social studies', all),
+	teacher('Mr', 'Piet van Rooyen', 'Net Loft', field, 'Physical education', ['3A', '9A']),
+	teacher('Ms', 'Halima Sesay', 'Guillemot', wing, 'Art', ['7A', '7B', '8B']),
 	{
-		teacher: 'Ines Amaral',
-		subject: 'Grade 2',
-		place: { room: 'Puffin', building: 'Lighthouse House' },
-		classes: ['Grade 2'],
+		...teacher('Mr', 'Anselm Kofler', 'Sandpiper', wing, 'Music', ['8B', '9B']),
+		link: 'https://doorway.gannetcove.example/kofler',
 	},
-	{
-		teacher: 'Tobias Wren',
-		subject: 'Grade 3',
-		place: { room: 'Tern', building: 'Lighthouse House' },
-		classes: ['Grade 3'],
-	},
-	{
-		teacher: 'Oskar Lindqvist',
-		subject: 'Mathematics',
-		place: { room: 'Eider', building: 'Lighthouse House' },
-		classes: subjectGrades,
-	},
-	{
-		teacher: 'Nuala Brophy',
-		subject: 'Language arts',
-		place: { room: 'Petrel', building: 'Lighthouse House' },
-		classes: subjectGrades,
-	},
-	{
-		teacher: 'Dae-jung Pyo',
-		subject: 'Science',
-		place: { room: 'Curlew', building: 'Boathouse Wing' },
-		classes: subjectGrades,
-	},
-	{
-		teacher: 'Marisol Etxeberria',
-		subject: 'French',
-		place: { video: 'https://doorway.gannetcove.example/etxeberria' },
-		classes: ['Grade 7', 'Grade 8'],
-	},
-	{
-		teacher: 'Rukhsana Mirza',
-		subject: 'Social studies',
-		place: { room: 'Kittiwake', building: 'Lighthouse House' },
-		classes: subjectGrades,
-	},
-	{
-		teacher: 'Piet van Rooyen',
-		subject: 'Physical education',
-		place: { room: 'Net Loft', building: 'Field Block' },
-		classes: ['Grade 3', 'Grade 9'],
-	},
+	teacher('Ms', 'Brigid Oduya', 'Plover', house, 'Primary', ['PA']),
+	teacher('Mr', 'Teuvo Harju', 'Plover', house, 'Primary', ['PB']),
+	teacher('Ms', 'Lidia Cabral', 'Puffin', house, 'Grade 1', ['1A']),
+	teacher('Ms', 'Wen-hui Tsai', 'Tern', house, 'Grade 1', ['1B']),
+	teacher('Mr', 'Emrys Beynon', 'Puffin', house, 'Grade 2', ['2B']),
+	teacher('Ms', 'Solveig Dahlen', 'Tern', house, 'Grade 3', ['3B']),
+	teacher('Mr', 'Rashad Nassar', 'Sandpiper', wing, 'Grade 6', ['6A']),
+	teacher('Ms', 'Ludmila Horak', 'Sandpiper', wing, 'Grade 6', ['6B']),
+	teacher('Ms', 'Yetunde Balogun', 'Eider', house, 'Mathematics', B),
+	teacher('Mr', 'Colm Tierney', 'Petrel', house, 'Language arts', B),
+	onVideo('Ms', 'Adjoa Mensah', 'French', ['9A', '9B']),
+	teacher('Ms', 'Pernille Storm', 'Net Loft', field, 'Physical education', ['7B', '8B', '9B']),
+	teacher('Mr', 'Gaspar Leite', 'Net Loft', field, 'Drama', ['9A', '9B']),
+];
+
+/** Two teachers of one class, who receive together. */
+export const together: readonly DemoTeacher[] = [
+	teacher('Ms', 'Fionnuala Reyes', 'Kittiwake', house, 'Grade 4/5', ['4/5']),
+	teacher('Mr', 'Hamza Idrissi', 'Kittiwake', house, 'Grade 4/5', ['4/5']),
+];
+
+/** Learning support: no class of their own. */
+export const support: readonly DemoTeacher[] = [
+	...['Agneta Sjoberg', 'Moses Wekesa', 'Clio Vassallo'].map((name) =>
+		teacher('Ms', name, 'Net Loft', field, 'Learning support', []),
+	),
+];
+
+export const counsellor: DemoTeacher = {
+	...{ title: 'Ms', name: 'Ottoline Marsh', subjects: [{ subject: 'Counsellor', classes: [] }] },
+	...{ telephone: '+1 902 555 0140', pin: '4471' },
+};
+export const principal = teacher('Dr', 'Emeric Thorne', 'Net Loft', field, 'Principal', []);
+
+/** A second desk of a teacher who has one already. */
+export const secondDesk = {
+	teacher: 'Halima Sesay',
+	subject: 'Art club',
+	room: 'Guillemot',
+	building: wing,
+};
+
+export const interpreters = [
+	{ name: 'Samira Haddad', languages: 'Arabic', hours: 'Thursday 16:00-19:00' },
+	{ name: 'Duarte Fonseca', languages: 'Portuguese', hours: 'Thursday 15:30-18:00' },
+	{ name: "Mali'an Googoo", languages: "Mi'kmaw", hours: 'Friday 9:00-12:00' },
 ];
 
 export interface DemoFamily {
 	readonly label: string;
 	readonly adults: readonly string[];
-	readonly students: readonly { readonly name: string; readonly grade: string }[];
+	readonly students: readonly { readonly name: string; readonly class: string }[];
 	/** Has booked when the demo starts. */
 	readonly booked: boolean;
 }
 
-export const families: DemoFamily[] = [
+/** The families by which the demo is shown; all others are made up from lists of names. */
+export const families: readonly DemoFamily[] = [
 	{
 		label: 'Adeyemi-Holt',
 		adults: ['Folake Adeyemi', 'Martin Holt'],
 		students: [
-			{ name: 'Leila Adeyemi-Holt', grade: 'Grade 8' },
-			{ name: 'Tomas Adeyemi-Holt', grade: 'Grade 2' },
+			{ name: 'Leila Adeyemi-Holt', class: '8A' },
+			{ name: 'Tomas Adeyemi-Holt', class: '2A' },
 		],
 		booked: false,
 	},
 	{
 		label: 'Castellanos',
 		adults: ['Beatriz Castellanos'],
-		students: [{ name: 'Mateo Castellanos', grade: 'Grade 9' }],
+		students: [{ name: 'Mateo Castellanos', class: '9A' }],
 		booked: true,
 	},
 	{
 		label: 'Duforet',
 		adults: ['Hugues Duforet', 'Sylvie Arsenault'],
 		students: [
-			{ name: 'Margaux Duforet', grade: 'Grade 7' },
-			{ name: 'Anatole Duforet', grade: 'Grade 3' },
+			{ name: 'Margaux Duforet', class: '7A' },
+			{ name: 'Anatole Duforet', class: '3A' },
 		],
 		booked: true,
 	},
 	{
 		label: 'Ferrante',
 		adults: ['Elio Ferrante'],
-		students: [{ name: 'Giada Ferrante', grade: 'Grade 8' }],
+		students: [{ name: 'Giada Ferrante', class: '8A' }],
 		booked: true,
 	},
 	{
 		label: 'Gulzar',
 		adults: ['Farah Gulzar'],
 		students: [
-			{ name: 'Noor Gulzar', grade: 'Grade 7' },
-			{ name: 'Sami Gulzar', grade: 'Grade 9' },
+			{ name: 'Noor Gulzar', class: '7A' },
+			{ name: 'Sami Gulzar', class: '9A' },
 		],
 		booked: false,
 	},
@@ -122,51 +158,72 @@ export const families: DemoFamily[] = [
 		label: 'Iwobi',
 		adults: ['Chidi Iwobi', 'Ada Iwobi'],
 		students: [
-			{ name: 'Nnamdi Iwobi', grade: 'Grade 2' },
-			{ name: 'Zara Iwobi', grade: 'Grade 3' },
-			{ name: 'Obi Iwobi', grade: 'Grade 8' },
+			{ name: 'Nnamdi Iwobi', class: '2A' },
+			{ name: 'Zara Iwobi', class: '3A' },
+			{ name: 'Obi Iwobi', class: '8A' },
 		],
 		booked: true,
 	},
 	{
 		label: 'Jankauskas',
 		adults: ['Rasa Jankauskas'],
-		students: [{ name: 'Lukas Jankauskas', grade: 'Grade 7' }],
+		students: [{ name: 'Lukas Jankauskas', class: '7A' }],
 		booked: true,
 	},
 	{
 		label: 'Kealoha',
 		adults: ['Keoni Kealoha'],
-		students: [{ name: 'Malia Kealoha', grade: 'Grade 9' }],
+		students: [{ name: 'Malia Kealoha', class: '9A' }],
 		booked: true,
 	},
 	{
 		label: 'Marchetti-Boone',
 		adults: ['Carla Marchetti', 'Dwight Boone'],
 		students: [
-			{ name: 'Otis Marchetti-Boone', grade: 'Grade 3' },
-			{ name: 'Pia Marchetti-Boone', grade: 'Grade 9' },
+			{ name: 'Otis Marchetti-Boone', class: '3A' },
+			{ name: 'Pia Marchetti-Boone', class: '9A' },
 		],
 		booked: false,
 	},
 	{
 		label: 'Nakagawa',
 		adults: ['Yumi Nakagawa'],
-		students: [{ name: 'Ren Nakagawa', grade: 'Grade 2' }],
+		students: [{ name: 'Ren Nakagawa', class: '2A' }],
 		booked: true,
 	},
 	{
 		label: 'Oyelaran',
 		adults: ['Sade Oyelaran', 'Kunle Oyelaran'],
-		students: [{ name: 'Temi Oyelaran', grade: 'Grade 8' }],
+		students: [{ name: 'Temi Oyelaran', class: '8A' }],
 		booked: true,
 	},
 	{
 		label: 'Peltonen',
 		adults: ['Aino Peltonen'],
-		students: [{ name: 'Eero Peltonen', grade: 'Grade 7' }],
+		students: [{ name: 'Eero Peltonen', class: '7A' }],
 		booked: false,
 	},
+];
+
+/** Names that the families after these begin with. */
+export const furtherNames = [
+	'Quispe',
+	'Rasmussen',
+	'Saarinen',
+	'Tavares',
+	'Ursell',
+	'Vantongeren',
+	'Wickramasinghe',
+	'Yilmazer',
+];
+
+/** All classes with the year group that they belong to. */
+export const classes: readonly { readonly label: string; readonly yearGroup: string }[] = [
+	...['PA', 'PB'].map((label) => ({ label, yearGroup: 'Primary' })),
+	...['1A', '1B', '2A', '2B', '3A', '3B', '6A', '6B', '7A', '7B', '8A', '8B', '9A', '9B'].map(
+		(label) => ({ label, yearGroup: `Grade ${label[0]}` }),
+	),
+	{ label: '4/5', yearGroup: 'Grade 4' },
 ];
 
 export const conference = {

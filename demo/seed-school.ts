@@ -1,7 +1,10 @@
 import { familyVisitProblem } from '../src/lib/core/conferences/family-projection';
-import { addDays, instantOf, localOf, weekday } from '../src/lib/core/time/local-time';
-import { suggestVisits } from '../src/lib/core/visits/suggest-visits';
+import { proposeKind } from '../src/lib/core/lists/propose-columns';
+import { isNote } from '../src/lib/core/lists/register-lists';
 import type { Actor } from '../src/lib/core/permissions/may';
+import { addDays, instantOf, localOf, weekday } from '../src/lib/core/time/local-time';
+import { planVisit } from '../src/lib/core/visits/plan-visit';
+import { readListFile } from '../src/lib/files/read-list-file';
 import { setUpSchool } from '../src/lib/server/accounts/set-up';
 import type { App } from '../src/lib/server/app';
 import { bookVisit } from '../src/lib/server/booking/book-visit';
@@ -10,34 +13,43 @@ import {
 	publishConference,
 } from '../src/lib/server/conferences/change-conference';
 import { inTransaction } from '../src/lib/server/database/transaction';
-import {
-	account,
-	adult,
-	building,
-	buildingWalk,
-	classTeacher,
-	enrolment,
-	family,
-	familyAdult,
-	familyStudent,
-	school as schoolTable,
-	schoolClass,
-	student,
-} from '../src/lib/server/database/schema';
-import { addDesk } from '../src/lib/server/desks/change-desk';
+import { account, building, buildingWalk } from '../src/lib/server/database/schema';
+import { addDesk, type DeskInput } from '../src/lib/server/desks/change-desk';
 import { newId } from '../src/lib/server/identifiers';
-import { invite } from '../src/lib/server/invitations/visitors';
-import { splitName } from '../src/lib/server/people/names';
-import { teacherNamed } from '../src/lib/server/people/teachers';
+import { listFamilies, type FamilyLine } from '../src/lib/server/people/families';
+import { applyLists, previewLists, type ListsToRead } from '../src/lib/server/register/read-lists';
 import { familyView } from '../src/lib/server/visits/family-view';
-import { conference, desks, families, school, walks } from './gannet-cove';
+import {
+	conference,
+	counsellor,
+	principal,
+	school,
+	secondDesk,
+	support,
+	teachers,
+	together,
+	walks,
+	type DemoTeacher,
+} from './gannet-cove';
+import type { MadeSchool } from './make-school';
 
 export const OFFICE_EMAIL = 'office@gannetcove.example';
 
 const THURSDAY = 4;
 
-/** Fills an empty database with the demo school and its Winter Conferences. */
-export async function seedSchool(app: App, password: string): Promise<void> {
+/** A file of a list, as it lies in a folder. */
+export interface ListFile {
+	readonly name: string;
+	readonly bytes: Uint8Array;
+}
+
+/** Fills an empty database with the demo school, read from its lists, and its Winter Conferences. */
+export async function seedSchool(
+	app: App,
+	password: string,
+	lists: readonly ListFile[],
+	made: MadeSchool,
+): Promise<void> {
 	const done = await setUpSchool(app, {
 		school: school.name,
 		timeZone: school.timeZone,
@@ -45,60 +57,48 @@ export async function seedSchool(app: App, password: string): Promise<void> {
 	});
 	if (!done) throw new Error('the database already has an organiser');
 	const [office] = await app.db.select().from(account);
-	const organiser: Actor = { kind: 'organiser', account: office!.id };
-	const familyIds = await seedPeople(app);
+	const organiser: Actor = { kind: 'organiser', account: office!.id, knowsSafety: true };
+	await seedBuildings(app);
+	await readSchoolLists(app, organiser, lists);
 	const conferenceId = await seedConference(app, organiser);
-	await seedVisits(app, organiser, conferenceId, familyIds);
+	await seedVisits(app, organiser, conferenceId, made);
 }
 
-async function seedPeople(app: App): Promise<Map<string, string>> {
-	const { db, clock } = app;
-	const id = () => newId(clock);
-	return inTransaction(db, async (tx) => {
-		const [{ schoolYear } = { schoolYear: '' }] = await tx.select().from(schoolTable);
-		const buildings = new Map(
-			[...new Set(walks.flatMap(([from, to]) => [from, to]))].map((name) => [name, id()]),
+async function seedBuildings({ db, clock }: App): Promise<void> {
+	await inTransaction(db, async (tx) => {
+		const ids = new Map(
+			[...new Set(walks.flatMap(([from, to]) => [from, to]))].map((name) => [name, newId(clock)]),
 		);
-		await tx.insert(building).values([...buildings].map(([name, id]) => ({ id, name })));
+		await tx.insert(building).values([...ids].map(([name, id]) => ({ id, name })));
 		await tx.insert(buildingWalk).values(
 			walks.map(([from, to, minutes]) => {
-				const [a, b] = [buildings.get(from)!, buildings.get(to)!].sort();
+				const [a, b] = [ids.get(from)!, ids.get(to)!].sort();
 				return { fromBuildingId: a!, toBuildingId: b!, minutes };
 			}),
 		);
-
-		const grades = [...new Set(desks.flatMap(({ classes }) => classes))].sort();
-		const classes = new Map(grades.map((label) => [label, id()]));
-		await tx
-			.insert(schoolClass)
-			.values([...classes].map(([label, id]) => ({ id, label, schoolYear })));
-		for (const { teacher, subject, classes: taught } of desks) {
-			const personId = await teacherNamed(tx, clock, teacher);
-			await tx
-				.insert(classTeacher)
-				.values(taught.map((label) => ({ classId: classes.get(label)!, personId, subject })));
-		}
-
-		const familyIds = new Map<string, string>();
-		for (const { label, adults, students } of families) {
-			const familyId = id();
-			familyIds.set(label, familyId);
-			await tx.insert(family).values({ id: familyId, label });
-			for (const name of adults) {
-				const adultId = id();
-				await tx.insert(adult).values({ id: adultId, ...splitName(name) });
-				await tx.insert(familyAdult).values({ familyId, adultId });
-				await invite(tx, clock, { adultId });
-			}
-			for (const { name, grade } of students) {
-				const studentId = id();
-				await tx.insert(student).values({ id: studentId, ...splitName(name), yearGroup: grade });
-				await tx.insert(familyStudent).values({ familyId, studentId });
-				await tx.insert(enrolment).values({ classId: classes.get(grade)!, studentId });
-			}
-		}
-		return familyIds;
 	});
+}
+
+/** The lists go in by the way that an office's lists go. */
+export async function readSchoolLists(
+	app: App,
+	organiser: Actor,
+	files: readonly ListFile[],
+): Promise<void> {
+	const tables = (
+		await Promise.all(files.map(({ name, bytes }) => readListFile(name, bytes)))
+	).flat();
+	const lists: ListsToRead = {
+		tables: tables.map((table) => ({ table, ...proposeKind(table) })),
+		complete: true,
+		answers: {},
+	};
+	const { seen, difference, unreadable } = await previewLists(app, organiser, lists);
+	const faults = difference.faults.filter((fault) => !isNote(fault));
+	if (faults.length || unreadable.length)
+		throw new Error(`the demo's lists have faults: ${JSON.stringify(faults[0] ?? unreadable[0])}`);
+	const read = await applyLists(app, organiser, lists, { seen, leaveOut: false });
+	if (!read.ok) throw new Error(`the demo's lists were not read: ${read.reason}`);
 }
 
 async function seedConference(app: App, organiser: Actor): Promise<string> {
@@ -118,15 +118,42 @@ async function seedConference(app: App, organiser: Actor): Promise<string> {
 		closesAt: schoolTime(addDays(thursday, -1), 20),
 	});
 	if (!made.ok) throw new Error('the demo conference has faults');
-	for (const { teacher, subject, place } of desks)
-		await addDesk(app, organiser, made.id, {
-			teacher,
-			subject,
-			place: 'video' in place ? { kind: 'video', link: place.video } : { kind: 'room', ...place },
-			ownHours: null,
+	const add = async (input: Partial<DeskInput> & Pick<DeskInput, 'teacher' | 'subject' | 'place'>) => {
+		const added = await addDesk(app, organiser, made.id, {
+			...{ ownHours: null, forAll: false },
+			...input,
 		});
+		if (!added.ok) throw new Error(`the desk of ${input.teacher} has faults`);
+	};
+	for (const teacher of teachers) await add(deskOf(teacher));
+	await add({
+		...deskOf(together[0]!),
+		teacher: together.map(({ name }) => name).join(' and '),
+	});
+	await add({
+		teacher: secondDesk.teacher,
+		subject: secondDesk.subject,
+		place: { kind: 'room', room: secondDesk.room, building: secondDesk.building },
+	});
+	await add({ ...deskOf(support[0]!), forAll: true });
+	await add({ ...deskOf(counsellor), forAll: true });
+	await add({
+		...deskOf(principal),
+		forAll: true,
+		ownHours: { hours, slotMinutes: 15, gapMinutes: 0 },
+	});
 	await publishConference(app, organiser, made.id);
 	return made.id;
+}
+
+function deskOf({ name, subjects, room, building, link, telephone, pin }: DemoTeacher) {
+	const place: DeskInput['place'] =
+		room && building
+			? { kind: 'room', room, building }
+			: link
+				? { kind: 'video', link }
+				: { kind: 'telephone', number: [telephone, pin && `PIN ${pin}`].filter(Boolean).join(', ') };
+	return { teacher: name, subject: subjects[0]!.subject, place };
 }
 
 function schoolTime(date: string, hour: number): number {
@@ -139,21 +166,30 @@ async function seedVisits(
 	app: App,
 	organiser: Actor,
 	conferenceId: string,
-	familyIds: ReadonlyMap<string, string>,
+	made: MadeSchool,
 ): Promise<void> {
-	for (const [index, { label, booked }] of families.entries()) {
-		if (!booked) continue;
-		const familyId = familyIds.get(label)!;
-		const view = await familyView(app, organiser, conferenceId, familyId);
-		const wishes = view.wishes.map(({ id }) => id);
-		const { suggestions } = suggestVisits(familyVisitProblem(view, { wishes }));
-		const { visit } = suggestions[index % suggestions.length]!;
+	const booked = new Set(
+		[...made.families, ...made.otherHouseholds]
+			.filter(({ booked }) => booked)
+			.map(({ adults: [adult] }) => `${adult!.givenName} ${adult!.familyName}`),
+	);
+	const isBooked = ({ adults }: FamilyLine) => adults.some(({ name }) => booked.has(name));
+	const families = await listFamilies(app, organiser, conferenceId);
+	for (const [index, { id }] of families.filter(isBooked).entries()) {
+		const view = await familyView(app, organiser, conferenceId, id);
+		const wishes = view.wishes.filter(({ optional }) => !optional).map(({ id }) => id);
+		if (wishes.length === 0) continue;
+		const prefer = index % 2 ? 'earliest-end' : 'least-waiting';
+		const visit = planVisit(familyVisitProblem(view, { wishes }), { prefer });
+		// Nothing is left that this family could take.
+		if (!visit?.placements.length) continue;
 		const result = await bookVisit(app, organiser, {
-			conferenceId,
-			familyId,
-			key: `demo-${label}`,
-			appointments: visit.placements.map(({ wish, slot }) => ({ slot: slot.id, wishes: [wish] })),
+			...{ conferenceId, familyId: id, key: `demo-${id}` },
+			appointments: visit.placements.map(({ wish, slot }) => ({
+				slot: slot.id,
+				wishes: [wish],
+			})),
 		});
-		if (!result.ok) throw new Error(`${label} could not be booked`);
+		if (!result.ok) throw new Error('a family of the demo could not be booked');
 	}
 }

@@ -6,12 +6,14 @@ import { join } from 'node:path';
 import { dataFolder, secretKey, startCluster } from './cluster.mjs';
 import { ensureBuild, ensurePackages, freePort, projectRoot, refuse, say } from './project.mjs';
 
-const DATABASE = 'demo';
-
 const flags = process.argv.slice(2);
-const unknown = flags.find((flag) => flag !== '--fresh');
+const unknown = flags.find((flag) => flag !== '--fresh' && flag !== '--large');
 if (unknown)
-	refuse(`The option ${unknown} is not known; there is --fresh, which starts the demo anew.`);
+	refuse(
+		`The option ${unknown} is not known; there are --fresh, which starts the demo anew, and --large, which makes a school ten times the size.`,
+	);
+const isLarge = flags.includes('--large');
+const DATABASE = isLarge ? 'demo_large' : 'demo';
 
 const data = dataFolder();
 mkdirSync(data, { recursive: true });
@@ -50,7 +52,7 @@ try {
 	const origin = `http://127.0.0.1:${port}`;
 	const seeded = execFileSync(
 		process.execPath,
-		['scripts/run-typescript.mjs', 'src/commands/seed-demo.ts'],
+		['scripts/run-typescript.mjs', 'src/commands/seed-demo.ts', ...(isLarge ? ['--large'] : [])],
 		{
 			cwd: projectRoot,
 			encoding: 'utf8',
@@ -67,8 +69,14 @@ try {
 	);
 	const signIn = JSON.parse(seeded);
 	const { startServer } = await import('./server-process.mjs');
-	const server = await startServer({ url, key, port, output: 'inherit' });
-	stopServer = server.stop;
+	const { startLetterbox } = await import('./letterbox.mjs');
+	const letterbox = await startLetterbox();
+	const env = {
+		SMTP_URL: letterbox.smtpUrl,
+		MAIL_FROM: 'School office <office@gannetcove.example>',
+	};
+	const server = await startServer({ url, key, port, output: 'inherit', env });
+	stopServer = () => Promise.all([server.stop(), letterbox.stop()]);
 	void server.ended.then(stop);
 
 	console.log(`Ten Chairs is ready at ${origin}`);
@@ -76,6 +84,7 @@ try {
 	console.log(`  Teacher     ${signIn.teacher}`);
 	for (const [label, link] of Object.entries(signIn.families))
 		console.log(`  Family      ${link}   (${label})`);
+	console.log(`  Letterbox   ${letterbox.address}   (every message of the demo)`);
 	if (signIn.isOver)
 		say('The demo conference is over by now; bin/demo --fresh starts the demo anew.');
 	say('Ctrl-C ends it.');

@@ -3,6 +3,9 @@ import { spawn } from 'node:child_process';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { projectRoot } from './project.mjs';
 
+/** The lists of the largest school, as JSON, are below it. */
+export const BODY_SIZE_LIMIT = '32M';
+
 /**
  * @param {{ url: string, key: string, port: number, env?: NodeJS.ProcessEnv, output?: 'inherit' | 'ignore' | number }} options
  */
@@ -18,6 +21,7 @@ export async function startServer({ url, key, port, env = {}, output = 'ignore' 
 			ORIGIN: origin,
 			HOST: '127.0.0.1',
 			PORT: String(port),
+			BODY_SIZE_LIMIT,
 			LOG_LEVEL: 'warn',
 			...env,
 		},

@@ -1,12 +1,18 @@
-// Seeds the demo school into an empty database; prints the private links as JSON.
+// Seeds the demo school into an empty database from demo/lists (with --large from lists ten times as
+// long, made on the spot); prints the private links as JSON.
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { asc, eq } from 'drizzle-orm';
-import { OFFICE_EMAIL, seedSchool } from '../../demo/seed-school';
+import { makeLists } from '../../demo/make-lists';
+import { makeSchool } from '../../demo/make-school';
+import { OFFICE_EMAIL, seedSchool, type ListFile } from '../../demo/seed-school';
 import { hasOrganiser } from '../lib/server/accounts/accounts';
 import { createApp } from '../lib/server/app';
 import { readConfig } from '../lib/server/config';
 import { listConferences, phaseOfRow } from '../lib/server/conferences/read-conference';
 import { migrateDatabase } from '../lib/server/database/migrate';
 import { family, familyAdult, invitation, person } from '../lib/server/database/schema';
+import { writeCsv } from '../lib/files/write-csv';
 import { invitationLink } from '../lib/server/invitations/links';
 
 const config = readConfig(process.env);
@@ -15,7 +21,21 @@ if (!password) throw new Error('The environment variable TEN_CHAIRS_DEMO_PASSWOR
 
 const app = createApp(config);
 await migrateDatabase(config.databaseUrl, app.migrationsFolder);
-if (!(await hasOrganiser(app.db))) await seedSchool(app, password);
+const isLarge = process.argv.includes('--large');
+const made = makeSchool(isLarge ? 10 : 1);
+if (!(await hasOrganiser(app.db))) await seedSchool(app, password, listFiles(), made);
+
+function listFiles(): ListFile[] {
+	if (isLarge)
+		return makeLists(made).map((table) => ({
+			name: `${table.name}.csv`,
+			bytes: new TextEncoder().encode(writeCsv(table)),
+		}));
+	const folder = 'demo/lists';
+	return readdirSync(folder)
+		.filter((name) => name.endsWith('.csv'))
+		.map((name) => ({ name, bytes: readFileSync(join(folder, name)) }));
+}
 
 const link = (row: typeof invitation.$inferSelect) =>
 	invitationLink(config.origin, config.key, row);

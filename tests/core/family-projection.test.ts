@@ -11,7 +11,16 @@ const slot = (id: string, desk: string, place: string, start: number, free = tru
 	...{ id, desk, place, date: '2026-12-03', start: start * M, end: (start + 10) * M, free },
 });
 const wish = (id: string, desk: string, placed = false) => ({
-	...{ id, student: 's', desks: [desk], weight: 1, must: false, askedByTeacher: false, placed },
+	...{
+		id,
+		student: 's',
+		desks: [desk],
+		weight: 1,
+		must: false,
+		askedByTeacher: false,
+		optional: false,
+		placed,
+	},
 });
 
 const view: FamilyProjection = {

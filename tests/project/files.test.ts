@@ -59,6 +59,6 @@ describe('the files of the project', () => {
 	});
 
 	it('name no registry in the lock', () => {
-		expect(lines(['package-lock.json'], /"resolved"|registry/)).toEqual([]);
+		expect(lines(['package-lock.json'], /"resolved"|registry\./)).toEqual([]);
 	});
 });

@@ -123,7 +123,7 @@ describe('changing hours', () => {
 		const { actor, id } = school.families[0]!;
 		await bookVisit(app, actor, await school.request(0, [[0, 1]]));
 		const moved = await changeDesk(app, school.organiser, school.conference, school.desks[0]!, {
-			...{ teacher: 'Teacher 0', subject: 'Subject', ownHours: null },
+			...{ teacher: 'Teacher 0', subject: 'Subject', ownHours: null, forAll: false },
 			place: { kind: 'video', link: 'https://door.example/1' },
 		});
 		expect(moved).toMatchObject({ ok: true });
@@ -141,14 +141,14 @@ describe('changing hours', () => {
 		};
 		const place = { kind: 'room' as const, room: 'Tern', building: 'House' };
 		const added = await addDesk(app, organiser, id, {
-			...{ teacher: 'Other', subject: '', place, ownHours: own },
+			...{ teacher: 'Other', subject: '', place, ownHours: own, forAll: false },
 		});
 		expect(added.ok).toBe(true);
 		const { slots } = await loadSnapshot(app.db, id);
 		expect(slots.filter(({ date }) => date === '2026-12-04')).toHaveLength(3);
 		const late = { ...own, hours: [{ date: '2026-12-04', start: 600, end: 540 }] };
 		expect(
-			await addDesk(app, organiser, id, { teacher: 'X', subject: '', place, ownHours: late }),
+			await addDesk(app, organiser, id, { teacher: 'X', subject: '', place, ownHours: late, forAll: false }),
 		).toMatchObject({ ok: false, faults: [{ code: 'end-before-start' }] });
 		await bookVisit(app, school.families[0]!.actor, await school.request(0, [[0, 0]]));
 		expect(await removeDesk(app, organiser, id, school.desks[0]!)).toBe(false);

@@ -26,6 +26,8 @@ export async function freshApp(
 		key: 'a-key-for-tests-of-at-least-32-characters',
 		origin: 'http://127.0.0.1:1',
 		startAt: environment.startAt ?? NOW,
+		smtpUrl: undefined,
+		mailFrom: 'Ten Chairs <office@school.example>',
 		logLevel: 'silent',
 		pool: environment.pool ?? 10,
 	});

@@ -98,7 +98,7 @@ export async function smallSchool(
 	const desks: string[] = [];
 	for (let desk = 0; desk < size.desks; desk++) {
 		const added = await addDesk(app, organiser, made.id, {
-			...{ teacher: `Teacher ${desk}`, subject: `Subject ${desk}`, ownHours: null },
+			...{ teacher: `Teacher ${desk}`, subject: `Subject ${desk}`, ownHours: null, forAll: false },
 			place: { kind: 'room', room: `Room ${desk}`, building: 'House' },
 		});
 		if (added.ok) desks.push(added.id);

@@ -4,6 +4,7 @@ import { runningClock, type Clock } from './clock';
 import type { Config } from './config';
 import { connect, type Database } from './database/connect';
 import { LiveChanges } from './live/live-changes';
+import { createMailer, type Mailer } from './messages/mailer';
 import { createLogger, type Logger } from './logs/logger';
 
 /** Everything that a request needs and that lives as long as the process. */
@@ -14,6 +15,7 @@ export interface App {
 	readonly log: Logger;
 	readonly accounts: Accounts;
 	readonly live: LiveChanges;
+	readonly mail: Mailer;
 	readonly migrationsFolder: string;
 	close(): Promise<void>;
 }
@@ -30,6 +32,7 @@ export function createApp(config: Config): App {
 		log,
 		accounts: createAccounts(db, sql, config, clock),
 		live,
+		mail: createMailer(config, log),
 		migrationsFolder: resolve('migrations'),
 		async close() {
 			await live.close();

@@ -7,7 +7,14 @@ import type { LayoutServerLoad } from './$types';
 export const load: LayoutServerLoad = async ({ locals }) => {
 	const { account, app } = locals;
 	if (!account) redirect(303, '/sign-in');
-	if (!may(account, 'conference.see')) error(403, m.error_forbidden());
+	if (!may(account, 'conference.see')) {
+		if (may(account, 'door.see')) redirect(303, '/door');
+		error(403, m.error_forbidden());
+	}
 	const school = await readSchool(app.db);
-	return { account: { name: account.name }, school: school?.name ?? '' };
+	return {
+		account: { name: account.name },
+		school: school?.name ?? '',
+		timeZone: school?.timeZone ?? 'UTC',
+	};
 };

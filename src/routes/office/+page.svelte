@@ -19,7 +19,10 @@
 	<main>
 		<div class="mb-6 flex items-end justify-between">
 			<h1 class="text-hour">{m.office_title()}</h1>
-			<a class="btn btn-primary" href="/office/new">{m.office_new()}</a>
+			<span class="flex gap-3">
+				<a class="btn btn-outline" href="/office/people">{m.people_title()}</a>
+				<a class="btn btn-primary" href="/office/new">{m.office_new()}</a>
+			</span>
 		</div>
 		<ul class="border-t border-base-300">
 			{#each data.conferences as conference (conference.address)}

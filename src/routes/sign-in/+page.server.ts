@@ -16,7 +16,7 @@ const schema = z.object({
 });
 
 export const load: PageServerLoad = async ({ locals }) => {
-	if (locals.account) redirect(303, '/office');
+	if (locals.account) redirect(303, '/');
 	const school = await readSchool(locals.app.db);
 	return { form: await superValidate(zod4(schema)), school: school?.name };
 };
@@ -33,6 +33,6 @@ export const actions: Actions = {
 				? message(form, m.sign_in_wrong(), { status: 400 })
 				: message(form, m.sign_in_too_often(), { status: 429 });
 		setSessionCookies(cookies, config.origin, result.cookies);
-		redirect(303, '/office');
+		redirect(303, result.secondFactor ? '/sign-in/second' : '/');
 	},
 };

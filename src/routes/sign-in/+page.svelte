@@ -33,4 +33,5 @@
 		/>
 		<button class="btn btn-primary w-full" disabled={$submitting}>{m.sign_in_go()}</button>
 	</form>
+	<p class="mt-6 text-small"><a class="link" href="/sign-in/forgot">{m.sign_in_forgot()}</a></p>
 </CalmPage>

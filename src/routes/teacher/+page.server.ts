@@ -3,7 +3,8 @@ import { m } from '$lib/paraglide/messages';
 import { teacherConferences } from '$lib/server/days/teacher-day';
 import { readSchool } from '$lib/server/people/school';
 import { personName } from '$lib/server/people/teachers';
-import type { PageServerLoad } from './$types';
+import { confirmAddress } from '$lib/server/messages/teacher-links';
+import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals }) => {
 	const { app, teacher } = locals;
@@ -13,4 +14,13 @@ export const load: PageServerLoad = async ({ locals }) => {
 		name: await personName(app.db, teacher.person),
 		conferences: await teacherConferences(app, teacher, teacher.person),
 	};
+};
+
+export const actions: Actions = {
+	confirm: async ({ request, locals }) => {
+		const { app, teacher } = locals;
+		if (!teacher) error(404, m.link_unknown());
+		const proof = String((await request.formData()).get('proof') ?? '');
+		return { confirmed: await confirmAddress(app, teacher.person, proof) };
+	},
 };

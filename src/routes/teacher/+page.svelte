@@ -1,13 +1,19 @@
 <script lang="ts">
 	import { invalidateAll } from '$app/navigation';
-	import { untrack } from 'svelte';
+	import { enhance } from '$app/forms';
+	import { page } from '$app/state';
+	import { onMount, untrack } from 'svelte';
 	import { m } from '$lib/paraglide/messages';
 	import ChairMark from '$lib/ui/chairs/ChairMark.svelte';
 	import Seat from '$lib/ui/chairs/Seat.svelte';
 	import { dateText, listText, localDateText, timeText } from '$lib/ui/format/when';
 	import { followSeats } from '$lib/ui/live/live-seats.svelte';
 
-	let { data } = $props();
+	let { data, form } = $props();
+
+	const proof = $derived(page.url.searchParams.get('proof'));
+	let confirming = $state<HTMLFormElement>();
+	onMount(() => confirming?.requestSubmit());
 
 	for (const { id } of untrack(() => data.conferences))
 		followSeats(`/live/${id}`, () => void invalidateAll());
@@ -27,6 +33,14 @@
 	</header>
 	<main>
 		<h1 class="text-hour">{data.name}</h1>
+		{#if form?.confirmed}
+			<p class="mb-4" role="status">{m.day_address_confirmed()}</p>
+		{:else if proof}
+			<form method="post" action="/teacher?/confirm" bind:this={confirming} use:enhance>
+				<input type="hidden" name="proof" value={proof} />
+				<button class="btn btn-outline btn-sm mb-4">{m.day_confirm_address()}</button>
+			</form>
+		{/if}
 		{#each data.conferences as conference (conference.id)}
 			{@const next = conference.dates
 				.flatMap(({ lines }) => lines)

@@ -47,6 +47,8 @@ export interface FamilyWish {
 	readonly weight: number;
 	readonly must: boolean;
 	readonly askedByTeacher: boolean;
+	/** Offered, but not asked for until the family ticks it. */
+	readonly optional: boolean;
 	/** Already served by one of the family's appointments. */
 	readonly placed: boolean;
 }

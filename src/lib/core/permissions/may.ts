@@ -1,6 +1,11 @@
 /** Who acts. An adult speaks for its families; a teacher for the desks it sits at. */
 export type Actor =
-	| { readonly kind: 'organiser' | 'helper' | 'front-door'; readonly account: string }
+	| {
+			readonly kind: 'organiser' | 'helper' | 'front-door';
+			readonly account: string;
+			/** Among the few who know of withdrawn rights and of families kept apart. */
+			readonly knowsSafety?: boolean;
+	  }
 	| { readonly kind: 'teacher'; readonly person: string }
 	| { readonly kind: 'interpreter'; readonly person: string }
 	| { readonly kind: 'adult'; readonly adult: string; readonly families: readonly string[] }
@@ -25,10 +30,16 @@ export type Act =
 	| 'links.see'
 	| 'visit.see'
 	| 'visit.book'
-	| 'day.see';
+	| 'day.see'
+	| 'register.see'
+	| 'register.change'
+	| 'safety.see'
+	| 'accounts.manage'
+	| 'door.see';
 
 type Rule = (actor: Actor, subject: Subject) => boolean;
 
+const knowsSafety: Rule = (actor) => 'knowsSafety' in actor && actor.knowsSafety === true;
 const always: Rule = () => true;
 const ownFamily: Rule = (actor, { family }) =>
 	actor.kind === 'adult' && family !== undefined && actor.families.includes(family);
@@ -45,6 +56,11 @@ const rules: Record<Act, Partial<Record<ActorKind, Rule>>> = {
 	'links.see': { organiser: always },
 	'visit.see': { organiser: always, helper: always, adult: ownFamily },
 	'visit.book': { organiser: always, helper: always, adult: ownFamily },
+	'register.see': { organiser: always, helper: always },
+	'register.change': { organiser: always },
+	'safety.see': { organiser: knowsSafety, helper: knowsSafety },
+	'accounts.manage': { organiser: always },
+	'door.see': { organiser: always, helper: always, 'front-door': always },
 	'day.see': { organiser: always, helper: always, teacher: ownDay, interpreter: ownDay },
 };
 

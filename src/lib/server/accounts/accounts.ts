@@ -1,7 +1,8 @@
 import { betterAuth } from 'better-auth';
 import { drizzleAdapter } from 'better-auth/adapters/drizzle';
 import { parseSetCookieHeader } from 'better-auth/cookies';
-import { sql as statement } from 'drizzle-orm';
+import { twoFactor } from 'better-auth/plugins/two-factor';
+import { eq, sql as statement } from 'drizzle-orm';
 import { RateLimiterPostgres, RateLimiterRes } from 'rate-limiter-flexible';
 import type { Sql } from 'postgres';
 import type { Actor } from '../../core/permissions/may';
@@ -11,6 +12,7 @@ import type { Database, Reader } from '../database/connect';
 import {
 	account,
 	accountCredential,
+	accountSecondFactor,
 	accountSession,
 	accountVerification,
 } from '../database/schema';
@@ -20,13 +22,16 @@ import { keyedDigest } from '../keyed-digest';
 /** Somebody who signed in with a password. */
 export type SignedIn = Extract<Actor, { kind: 'organiser' | 'helper' | 'front-door' }> & {
 	readonly name: string;
+	readonly hasSecondFactor: boolean;
 };
+
+export type AccountRole = SignedIn['kind'];
 
 export interface NewAccount {
 	readonly name: string;
 	readonly email: string;
 	readonly password: string;
-	readonly role: SignedIn['kind'];
+	readonly role: AccountRole;
 }
 
 /** A cookie to set, as a route can set it. */
@@ -37,8 +42,25 @@ export interface CookieToSet {
 }
 
 export type SignInResult =
-	| { readonly ok: true; readonly cookies: readonly CookieToSet[] }
+	/** With `secondFactor` the cookies open nothing until a code is given as well. */
+	| {
+			readonly ok: true;
+			readonly cookies: readonly CookieToSet[];
+			readonly secondFactor?: boolean;
+	  }
 	| { readonly ok: false; readonly reason: 'wrong' | 'too-often' };
+
+/** A code of an authenticator, or one of the spare codes on paper. */
+export interface FactorCode {
+	readonly kind: 'authenticator' | 'spare';
+	readonly code: string;
+}
+
+/** What an authenticator needs (an `otpauth:` address), and the codes for when it is lost. */
+export interface NewFactor {
+	readonly address: string;
+	readonly spareCodes: readonly string[];
+}
 
 export interface Accounts {
 	/** Who holds the session in these request headers. */
@@ -50,10 +72,24 @@ export interface Accounts {
 	limited<T>(name: string, attempt: () => Promise<T | null>): Promise<T | 'wrong' | 'too-often'>;
 	/** Tries a password, within these limits. */
 	signIn(email: string, password: string): Promise<SignInResult>;
+	/** The second step of signing in, for who holds the cookie of the first. */
+	giveCode(headers: Headers, code: FactorCode): Promise<SignInResult>;
 	/** Ends the session; returns the cookies to clear. */
 	signOut(headers: Headers): Promise<readonly CookieToSet[]>;
-	/** Makes an account with a password. */
-	create(account: NewAccount): Promise<string>;
+	/** Makes an account; without a password nobody can sign in to it until one is set. */
+	create(account: Omit<NewAccount, 'password'> & { password?: string }): Promise<string>;
+	/** Sets a password and ends all sessions of the account. */
+	setPassword(accountId: string, password: string): Promise<void>;
+	/** Whether this is the password of the account. */
+	isPassword(accountId: string, password: string): Promise<boolean>;
+	/** Ends all sessions of the account. */
+	endSessions(accountId: string): Promise<void>;
+	/** Begins a second factor; it counts once a first code of it was given. `null`: wrong password. */
+	beginFactor(headers: Headers, password: string): Promise<NewFactor | null>;
+	/** Gives the first code. Returns the cookies to set, or `null` when the code is wrong. */
+	confirmFactor(headers: Headers, code: string): Promise<readonly CookieToSet[] | null>;
+	/** Ends the second factor of whoever asks. Returns the cookies to set, or `null`: wrong password. */
+	endFactor(headers: Headers, password: string): Promise<readonly CookieToSet[] | null>;
 }
 
 /** Whether anybody has an organiser's account. */
@@ -79,11 +115,20 @@ export function createAccounts(db: Database, sql: Sql, config: Config, clock: Cl
 				session: accountSession,
 				account: accountCredential,
 				verification: accountVerification,
+				twoFactor: accountSecondFactor,
 			},
 		}),
 		emailAndPassword: { enabled: true, disableSignUp: true, minPasswordLength: 10 },
 		session: { expiresIn: WEEK },
-		user: { additionalFields: { role: { type: 'string', input: false } } },
+		user: {
+			additionalFields: {
+				role: { type: 'string', input: false },
+				knowsSafety: { type: 'boolean', input: false, required: false },
+				withdrawnAt: { type: 'date', input: false, required: false },
+			},
+		},
+		appName: 'Ten Chairs',
+		plugins: [twoFactor({ issuer: 'Ten Chairs' })],
 		advanced: {
 			cookiePrefix: 'ten-chairs',
 			useSecureCookies: config.origin.startsWith('https:'),
@@ -131,32 +176,63 @@ export function createAccounts(db: Database, sql: Sql, config: Config, clock: Cl
 			})),
 		);
 
+	const endSessions = async (accountId: string): Promise<void> => {
+		await db.delete(accountSession).where(eq(accountSession.userId, accountId));
+	};
+	const isWithdrawn = async (email: string): Promise<boolean> => {
+		const [row] = await db
+			.select({ id: account.id, at: account.withdrawnAt })
+			.from(account)
+			.where(eq(statement`lower(${account.email})`, email));
+		if (row?.at) await endSessions(row.id);
+		return row?.at !== null;
+	};
+
 	return {
 		async signedIn(headers) {
 			if (!headers.get('cookie')?.includes('ten-chairs.')) return null;
 			const session = await auth.api.getSession({ headers });
-			if (!session) return null;
-			const { id, name, role } = session.user;
-			return { kind: role as SignedIn['kind'], account: id, name };
+			if (!session || session.user.withdrawnAt) return null;
+			const { id, name, role, knowsSafety, twoFactorEnabled } = session.user;
+			return {
+				kind: role as AccountRole,
+				account: id,
+				knowsSafety: knowsSafety === true,
+				name,
+				hasSecondFactor: twoFactorEnabled === true,
+			};
 		},
 
 		limited,
 
 		async signIn(email, password) {
 			const address = email.trim().toLowerCase();
-			const answer = await limited(`sign-in:${address}`, async () => {
-				try {
-					const { headers } = await auth.api.signInEmail({
+			const answer = await limited(`sign-in:${address}`, () =>
+				refusedAsNull(async () => {
+					const { headers, response } = await auth.api.signInEmail({
 						body: { email: address, password },
 						returnHeaders: true,
 					});
-					return cookiesOf(headers);
-				} catch (error) {
-					// The library answers 401 to a wrong password, 400 to what is no e-mail address.
-					if (error instanceof Error && 'statusCode' in error) return null;
-					throw error;
-				}
-			});
+					if (await isWithdrawn(address)) return null;
+					return {
+						cookies: cookiesOf(headers),
+						secondFactor: 'twoFactorRedirect' in response,
+					};
+				}),
+			);
+			return typeof answer === 'string' ? { ok: false, reason: answer } : { ok: true, ...answer };
+		},
+
+		async giveCode(headers, { kind, code }) {
+			const body = { code: code.trim() };
+			const step = headers.get('cookie') ?? '';
+			const answer = await limited(`second-factor:${step}`, () =>
+				refusedAsNull(async () => {
+					const verify = kind === 'authenticator' ? auth.api.verifyTOTP : auth.api.verifyBackupCode;
+					const { headers: answer } = await verify({ body, headers, returnHeaders: true });
+					return cookiesOf(answer);
+				}),
+			);
 			return typeof answer === 'string'
 				? { ok: false, reason: answer }
 				: { ok: true, cookies: answer };
@@ -169,18 +245,81 @@ export function createAccounts(db: Database, sql: Sql, config: Config, clock: Cl
 
 		async create({ name, email, password, role }) {
 			const { internalAdapter, password: passwords } = await auth.$context;
-			const hash = await passwords.hash(password);
 			const user = await internalAdapter.createUser(
 				{ name, email: email.trim().toLowerCase(), emailVerified: true, role },
 				{ method: 'email-password' },
 			);
-			await internalAdapter.linkAccount({
-				userId: user.id,
-				providerId: 'credential',
-				accountId: user.id,
-				password: hash,
-			});
+			if (password !== undefined)
+				await internalAdapter.linkAccount({
+					userId: user.id,
+					providerId: 'credential',
+					accountId: user.id,
+					password: await passwords.hash(password),
+				});
 			return user.id;
 		},
+
+		async setPassword(accountId, password) {
+			const { internalAdapter, password: passwords } = await auth.$context;
+			const hash = await passwords.hash(password);
+			const known = await internalAdapter.findAccounts(accountId);
+			if (known.some(({ providerId }) => providerId === 'credential'))
+				await internalAdapter.updatePassword(accountId, hash);
+			else
+				await internalAdapter.linkAccount({
+					userId: accountId,
+					providerId: 'credential',
+					accountId,
+					password: hash,
+				});
+			await endSessions(accountId);
+		},
+
+		async isPassword(accountId, password) {
+			const { internalAdapter, password: passwords } = await auth.$context;
+			const known = await internalAdapter.findAccounts(accountId);
+			const hash = known.find(({ providerId }) => providerId === 'credential')?.password;
+			return hash ? passwords.verify({ hash, password }) : false;
+		},
+
+		endSessions,
+
+		beginFactor: (headers, password) =>
+			refusedAsNull(async () => {
+				const answer = await auth.api.enableTwoFactor({ body: { password }, headers });
+				return 'totpURI' in answer
+					? { address: answer.totpURI, spareCodes: answer.backupCodes }
+					: null;
+			}),
+
+		confirmFactor: (headers, code) =>
+			refusedAsNull(async () => {
+				const { headers: answer } = await auth.api.verifyTOTP({
+					body: { code: code.trim() },
+					headers,
+					returnHeaders: true,
+				});
+				return cookiesOf(answer);
+			}),
+
+		endFactor: (headers, password) =>
+			refusedAsNull(async () => {
+				const { headers: answer } = await auth.api.disableTwoFactor({
+					body: { password },
+					headers,
+					returnHeaders: true,
+				});
+				return cookiesOf(answer);
+			}),
 	};
+}
+
+/** The library answers what it refuses with an error that bears a status: 400, 401 and the like. */
+async function refusedAsNull<T>(attempt: () => Promise<T | null>): Promise<T | null> {
+	try {
+		return await attempt();
+	} catch (error) {
+		if (error instanceof Error && 'statusCode' in error) return null;
+		throw error;
+	}
 }

@@ -52,6 +52,8 @@ export async function setUpSchool(app: App, setUp: SchoolSetUp): Promise<boolean
 			await tx.delete(account).where(eq(account.id, organiser));
 			return false;
 		}
+		// The first organiser is the first of the few who know of what must stay among few.
+		await tx.update(account).set({ knowsSafety: true }).where(eq(account.id, organiser));
 		await recordAct(tx, clock, {
 			actor: { kind: 'organiser', account: organiser },
 			kind: 'school.set-up',

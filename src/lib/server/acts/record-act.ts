@@ -17,7 +17,20 @@ export interface ActFacts {
 		| 'desk.added'
 		| 'desk.changed'
 		| 'desk.removed'
-		| 'visit.booked';
+		| 'visit.booked'
+		| 'register.lists-read'
+		| 'register.undone'
+		| 'register.changed'
+		| 'family.merged'
+		| 'family.split'
+		| 'family.erased'
+		| 'safety.right-changed'
+		| 'safety.apart-changed'
+		| 'links.sent'
+		| 'account.invited'
+		| 'account.changed'
+		| 'account.withdrawn'
+		| 'account.factor-removed';
 	readonly conferenceId?: string;
 	/** From the one who acts: the same key means the same act. */
 	readonly key?: string;

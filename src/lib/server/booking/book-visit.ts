@@ -1,11 +1,12 @@
 import { claimsByThing } from '../../core/conferences/seat-state';
-import { placeKey, travelBetween } from '../../core/conferences/travel';
+import { placeKey, REMOTE, travelBetween } from '../../core/conferences/travel';
 import { may, type Actor } from '../../core/permissions/may';
 import {
 	visitConflicts,
 	type VisitConflict,
 	type WantedAppointment,
 } from '../../core/visits/check-visit';
+import { datesTogether } from '../../core/visits/keep-apart';
 import { turnMinutes } from '../../core/visits/turn';
 import { earlierAct, recordAct } from '../acts/record-act';
 import type { App } from '../app';
@@ -15,6 +16,8 @@ import { inTransaction } from '../database/transaction';
 import { announceChange } from '../live/announce';
 import { classLabels } from '../people/class-labels';
 import { ForbiddenError } from '../permissions/forbidden';
+import { adultsApart, familiesApart, visitsApart } from '../safety/kept-apart';
+import { withdrawnFrom } from '../safety/withdrawn-rights';
 import { adultThing, lockVisit } from './lock-visit';
 import { adultsOf, claimsOn, readWishes, servedWishes, standingOf } from './read-visit-facts';
 import { writeVisit } from './write-visit';
@@ -46,10 +49,14 @@ export async function bookVisit(
 	if (!may(actor, 'visit.book', { family: request.familyId })) throw new ForbiddenError();
 	try {
 		return await inTransaction(db, async (tx) => {
-			const wishes = await readWishes(tx, request);
+			const { notBook } = await withdrawnFrom(tx, actor);
+			const wishes = (await readWishes(tx, request)).filter(({ student }) => !notBook.has(student));
+			const students = wishes.map(({ student }) => student);
+			const apart = await familiesApart(tx, request.familyId);
+			const coming = new Set(await adultsOf(tx, request.familyId, students));
 			const locked = await lockVisit(tx, {
-				students: wishes.map(({ student }) => student),
-				adults: await adultsOf(tx, request.familyId),
+				students,
+				adults: [...coming, ...(await adultsApart(tx, [...apart.keys()]))],
 				slots: request.appointments.map(({ slot }) => slot),
 			});
 			const earlier = await earlierAct(tx, actor, request.key);
@@ -92,21 +99,23 @@ export async function bookVisit(
 							: [],
 				};
 			});
-			const adultThings = locked.adults.map(adultThing);
+			const adults = locked.adults.filter(({ id }) => coming.has(id));
+			const adultThings = adults.map(adultThing);
 			const claims = claimsByThing(
 				await claimsOn(tx, [
 					...wanted.flatMap(({ desk }) => [desk.id, ...desk.persons]),
 					...adultThings,
 				]),
 			);
+			const fixed = await standingOf(tx, request.conferenceId, snapshot.conference.timeZone, {
+				adults,
+				keyOf: (place) => placeKey(places.get(place)!),
+			});
 			const conflicts = visitConflicts({
 				conference: snapshot.conference,
 				now,
 				wanted,
-				fixed: await standingOf(tx, request.conferenceId, snapshot.conference.timeZone, {
-					adults: locked.adults,
-					keyOf: (place) => placeKey(places.get(place)!),
-				}),
+				fixed,
 				adults: adultThings,
 				claims,
 				turn: turnMinutes({
@@ -115,6 +124,18 @@ export async function bookVisit(
 				}),
 			});
 			if (conflicts.length) return { ok: false, conflicts };
+			const together = datesTogether(
+				wanted.filter(({ placeKey }) => placeKey !== REMOTE).map(({ slot }) => slot),
+				fixed.filter(({ placeKey }) => placeKey !== REMOTE),
+				await visitsApart(tx, request.conferenceId, snapshot.conference.timeZone, apart),
+			);
+			// Nobody may tell from the answer that somebody is kept apart from somebody.
+			const unfit = wanted.filter(({ slot }) => together.has(slot.date));
+			if (unfit.length)
+				return {
+					ok: false,
+					conflicts: unfit.map(({ slot }) => ({ slot: slot.id, code: 'taken' })),
+				};
 
 			const labels = await classLabels(
 				tx,
@@ -123,7 +144,7 @@ export async function bookVisit(
 			const appointments = await writeVisit(tx, clock, {
 				conferenceId: request.conferenceId,
 				familyId: request.familyId,
-				adults: locked.adults,
+				adults,
 				appointments: wanted.map((entry) => {
 					const taken = claims.get(entry.desk.id) ?? [];
 					const about = wishes.filter(({ id }) => entry.wishes.some((wish) => wish.id === id));

@@ -1,10 +1,11 @@
-import { and, eq, inArray } from 'drizzle-orm';
+import { and, eq, inArray, isNull } from 'drizzle-orm';
 import type { Claim } from '../../core/conferences/snapshot';
 import { groupBy } from '../../core/group-by';
 import { localOf } from '../../core/time/local-time';
 import type { StandingAppointment } from '../../core/visits/check-visit';
 import type { Transaction } from '../database/connect';
 import {
+	adult,
 	appointment,
 	appointmentAdult,
 	appointmentWish,
@@ -13,16 +14,23 @@ import {
 	wish,
 	wishDesk,
 } from '../database/schema';
+import { adultsWhoMayNotSee } from '../safety/withdrawn-rights';
 import type { VisitRequest } from './book-visit';
 import type { LockedAdult } from './lock-visit';
 
-/** The adults of the family, all of whom come. */
-export async function adultsOf(tx: Transaction, familyId: string): Promise<string[]> {
+/** The adults of the family who come: all but those who may not see one of these students. */
+export async function adultsOf(
+	tx: Transaction,
+	familyId: string,
+	students: readonly string[],
+): Promise<string[]> {
 	const rows = await tx
 		.select({ id: familyAdult.adultId })
 		.from(familyAdult)
+		.innerJoin(adult, and(eq(adult.id, familyAdult.adultId), isNull(adult.leftAt)))
 		.where(eq(familyAdult.familyId, familyId));
-	return rows.map(({ id }) => id);
+	const excluded = await adultsWhoMayNotSee(tx, students);
+	return rows.map(({ id }) => id).filter((id) => !excluded.has(id));
 }
 
 /** A wish of the family that books. */

@@ -5,7 +5,6 @@ import { isTimeZone } from '../../core/time/local-time';
 import { recordAct } from '../acts/record-act';
 import type { App } from '../app';
 import { ForbiddenError } from '../permissions/forbidden';
-import type { Transaction } from '../database/connect';
 import { inTransaction } from '../database/transaction';
 import { conference } from '../database/schema';
 import { syncFollowingDesks } from '../desks/sync-slots';
@@ -164,13 +163,4 @@ export async function withdrawConference(app: App, actor: Actor, id: string): Pr
 		await recordAct(tx, app.clock, { actor, kind: 'conference.withdrawn', conferenceId: id });
 		await announceChange(tx, id);
 	});
-}
-
-/** Makes cached snapshots of the conference stale; for every change of desks, sittings and slots. */
-export async function touchConference(tx: Transaction, id: string): Promise<void> {
-	await tx
-		.update(conference)
-		.set({ version: sql`${conference.version} + 1` })
-		.where(eq(conference.id, id));
-	await announceChange(tx, id);
 }

@@ -14,6 +14,9 @@ export function addressOf(name: string): string {
 	return plain || 'conference';
 }
 
+/** Addresses beside which conferences live. */
+const RESERVED = ['new', 'people', 'accounts'];
+
 /** The name's address, with a number behind it when it is taken. */
 export async function freeAddress(tx: Transaction, name: string): Promise<string> {
 	const plain = addressOf(name);
@@ -21,7 +24,7 @@ export async function freeAddress(tx: Transaction, name: string): Promise<string
 		.select({ address: conference.address })
 		.from(conference)
 		.where(like(conference.address, `${plain}%`));
-	const taken = new Set(rows.map(({ address }) => address));
+	const taken = new Set([...RESERVED, ...rows.map(({ address }) => address)]);
 	for (let number = 1; ; number++) {
 		const address = number === 1 ? plain : `${plain}-${number}`;
 		if (!taken.has(address)) return address;

@@ -15,6 +15,11 @@ export interface Connection {
 
 /** Opens a pool of so many connections. Nothing is connected before the first query. */
 export function connect(url: string, pool: number): Connection {
-	const sql = postgres(url, { max: pool, onnotice: () => {} });
+	const sql = postgres(url, {
+		max: pool,
+		onnotice: () => {},
+		// How alike a typed word must be to a name: slips of a letter or two are forgiven.
+		connection: { 'pg_trgm.word_similarity_threshold': '0.4' },
+	});
 	return { db: drizzle(sql, { schema }), sql, close: () => sql.end({ timeout: 5 }) };
 }

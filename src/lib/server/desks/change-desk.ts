@@ -3,7 +3,7 @@ import { may, type Actor } from '../../core/permissions/may';
 import { faultsOfHours, type Hours, type HoursFault } from '../../core/slots/series';
 import { recordAct } from '../acts/record-act';
 import type { App } from '../app';
-import { touchConference } from '../conferences/change-conference';
+import { touchConference } from '../conferences/touch-conference';
 import type { Transaction } from '../database/connect';
 import { inTransaction } from '../database/transaction';
 import {
@@ -25,8 +25,11 @@ import { dropSlots, syncSlots } from './sync-slots';
 
 /** What an organiser says of a desk. */
 export interface DeskInput {
+	/** One name, or several with `and` between them: these receive together. */
 	readonly teacher: string;
 	readonly subject: string;
+	/** Whoever wants may come, also without a class. */
+	readonly forAll: boolean;
 	readonly place: PlaceWish;
 	/** `null`: the conference's hours. */
 	readonly ownHours: OwnHours | null;
@@ -65,6 +68,7 @@ export async function addDesk(
 			number: (last?.number ?? 0) + 1,
 			name: input.teacher.trim(),
 			subject: input.subject.trim(),
+			forAll: input.forAll,
 		});
 		await writeDesk(tx, app, id, facts, input);
 		await recordAct(tx, app.clock, {
@@ -95,6 +99,7 @@ export async function changeDesk(
 			.set({
 				name: input.teacher.trim(),
 				subject: input.subject.trim(),
+				forAll: input.forAll,
 				version: sql`${desk.version} + 1`,
 			})
 			.where(and(eq(desk.id, deskId), eq(desk.conferenceId, conferenceId)));
@@ -175,9 +180,11 @@ async function writeDesk(
 	facts: ConferenceRow,
 	{ teacher, place, ownHours }: DeskInput,
 ): Promise<void> {
-	const personId = await teacherNamed(tx, app.clock, teacher);
 	await tx.delete(deskPerson).where(eq(deskPerson.deskId, deskId));
-	await tx.insert(deskPerson).values({ deskId, personId });
+	for (const name of separateNames(teacher)) {
+		const personId = await teacherNamed(tx, app.clock, name);
+		await tx.insert(deskPerson).values({ deskId, personId }).onConflictDoNothing();
+	}
 
 	const { hours, slotMinutes, gapMinutes } = ownHours ?? facts;
 	const values = {
@@ -198,6 +205,12 @@ async function writeDesk(
 	await syncSlots(tx, app.clock, row!, facts.timeZone);
 	await afterDeskChange(tx, app, facts.id);
 }
+
+const separateNames = (text: string): string[] =>
+	text
+		.split(/\s+and\s+|\s*&\s*/)
+		.map((name) => name.trim())
+		.filter(Boolean);
 
 async function afterDeskChange(tx: Transaction, app: App, conferenceId: string): Promise<void> {
 	const [published] = await tx

@@ -18,6 +18,7 @@ export interface DeskLine {
 		readonly building: string | null;
 		readonly link: string | null;
 	};
+	readonly forAll: boolean;
 	readonly followsConference: boolean;
 	readonly hours: readonly Hours[];
 	readonly slotMinutes: number;
@@ -73,6 +74,7 @@ export async function listDesks(
 		return {
 			...{ id: desk.id, number: desk.number, name: desk.name, subject: desk.subject },
 			place: { kind: place.kind, name: place.name, building, link: place.link },
+			forAll: desk.forAll,
 			followsConference: series.followsConference,
 			hours: series.hours,
 			slotMinutes: series.slotMinutes,

@@ -7,18 +7,29 @@ import { newId } from '../identifiers';
 /** Where a desk receives, as an organiser says it. */
 export type PlaceWish =
 	| { readonly kind: 'room'; readonly room: string; readonly building: string }
-	| { readonly kind: 'video'; readonly link: string };
+	| { readonly kind: 'video'; readonly link: string }
+	/** With the PIN, as families are to read it. */
+	| { readonly kind: 'telephone'; readonly number: string };
 
 /** The place that was meant: a known one of that name, else a new one. */
 export async function placeFor(tx: Transaction, clock: Clock, wish: PlaceWish): Promise<string> {
-	if (wish.kind === 'video') {
+	if (wish.kind !== 'room') {
+		const remote =
+			wish.kind === 'video'
+				? { kind: wish.kind, name: 'Video', link: wish.link }
+				: { kind: wish.kind, name: wish.number, link: null };
 		const [known] = await tx
 			.select({ id: place.id })
 			.from(place)
-			.where(and(eq(place.kind, 'video'), eq(place.link, wish.link)));
+			.where(
+				and(
+					eq(place.kind, remote.kind),
+					remote.link === null ? eq(place.name, remote.name) : eq(place.link, remote.link),
+				),
+			);
 		if (known) return known.id;
 		const id = newId(clock);
-		await tx.insert(place).values({ id, kind: 'video', name: 'Video', link: wish.link });
+		await tx.insert(place).values({ id, ...remote });
 		return id;
 	}
 	const buildingId = await buildingNamed(tx, clock, wish.building);

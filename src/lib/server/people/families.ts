@@ -1,4 +1,4 @@
-import { and, asc, countDistinct, eq, inArray, isNull, sql } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { groupBy } from '../../core/group-by';
 import { may, type Actor } from '../../core/permissions/may';
 import type { App } from '../app';
@@ -15,6 +15,7 @@ import {
 } from '../database/schema';
 import { invitationLink } from '../invitations/links';
 import { ForbiddenError } from '../permissions/forbidden';
+import { homeLabel } from './class-labels';
 import { fullName } from './names';
 
 /** A family as the office sees it at one conference. */
@@ -22,7 +23,7 @@ export interface FamilyLine {
 	readonly id: string;
 	readonly label: string;
 	readonly adults: readonly { readonly name: string; readonly link: string | null }[];
-	readonly students: readonly { readonly name: string; readonly yearGroup: string }[];
+	readonly students: readonly { readonly name: string; readonly classLabel: string }[];
 	readonly wished: number;
 	readonly placed: number;
 	/** When the first and the last appointment are; `null` before anything is booked. */
@@ -46,14 +47,14 @@ export async function listFamilies(
 			.leftJoin(invitation, and(eq(invitation.adultId, adult.id), isNull(invitation.revokedAt)))
 			.orderBy(asc(adult.id)),
 		db
-			.select({ familyId: familyStudent.familyId, student })
+			.select({ familyId: familyStudent.familyId, student, label: homeLabel })
 			.from(familyStudent)
 			.innerJoin(student, eq(student.id, familyStudent.studentId))
 			.orderBy(asc(student.id)),
 		db
 			.select({
 				familyId: wish.familyId,
-				wished: countDistinct(wish.id),
+				wished: sql<number>`count(distinct ${wish.id}) filter (where not ${wish.optional} or ${appointment.id} is not null)::int`,
 				placed: sql<number>`count(distinct ${wish.id}) filter (where ${appointment.id} is not null)::int`,
 			})
 			.from(wish)
@@ -96,9 +97,9 @@ export async function listFamilies(
 				link:
 					seesLinks && invitation ? invitationLink(config.origin, config.key, invitation) : null,
 			})),
-			students: (studentsOf.get(id) ?? []).map(({ student }) => ({
+			students: (studentsOf.get(id) ?? []).map(({ student, label }) => ({
 				name: fullName(student),
-				yearGroup: student.yearGroup,
+				classLabel: label ?? student.yearGroup,
 			})),
 			wished: wishesOf.get(id)?.wished ?? 0,
 			placed: wishesOf.get(id)?.placed ?? 0,

@@ -1,4 +1,4 @@
-import { asc, eq, isNull, sql } from 'drizzle-orm';
+import { and, asc, eq, isNull, sql } from 'drizzle-orm';
 import type { Clock } from '../clock';
 import type { Reader, Transaction } from '../database/connect';
 import { person } from '../database/schema';
@@ -11,12 +11,12 @@ export interface Teacher {
 	readonly name: string;
 }
 
-/** Everybody on the school's side who has not left. */
+/** Every teacher who has not left. */
 export async function listTeachers(db: Reader): Promise<Teacher[]> {
 	const rows = await db
 		.select()
 		.from(person)
-		.where(isNull(person.leftAt))
+		.where(and(isNull(person.leftAt), eq(person.isTeacher, true)))
 		.orderBy(asc(person.familyName), asc(person.givenName));
 	return rows.map((row) => ({ id: row.id, name: fullName(row) }));
 }
@@ -32,7 +32,7 @@ export async function teacherNamed(tx: Transaction, clock: Clock, name: string):
 		);
 	if (known) return known.id;
 	const id = newId(clock);
-	await tx.insert(person).values({ id, ...splitName(spoken) });
+	await tx.insert(person).values({ id, ...splitName(spoken), isTeacher: true });
 	await invite(tx, clock, { personId: id });
 	return id;
 }

@@ -26,8 +26,12 @@ import {
 	wish,
 	wishDesk,
 } from '../database/schema';
+import { slotsKeptApart } from '../../core/visits/keep-apart';
+import { homeLabel } from '../people/class-labels';
 import { fullName } from '../people/names';
 import { ForbiddenError } from '../permissions/forbidden';
+import { familiesApart, visitsApart } from '../safety/kept-apart';
+import { withdrawnFrom } from '../safety/withdrawn-rights';
 
 /** What one family may know of a conference, as it is now. */
 export async function familyView(
@@ -40,15 +44,33 @@ export async function familyView(
 	const now = clock.now();
 	const snapshot = await loadSnapshot(db, conferenceId);
 	const { conference, desks, places, walks, slots, dates } = snapshot;
-	const [claims, students, wishes, appointments] = await Promise.all([
+	const withdrawn = await withdrawnFrom(db, actor);
+	const [claims, everyStudent, everyWish, everyAppointment, apart] = await Promise.all([
 		readClaims(db, conferenceId),
 		studentsOf(db, familyId),
 		wishesOf(db, conferenceId, familyId),
 		appointmentsOf(db, conferenceId, familyId, conference.timeZone),
+		familiesApart(db, familyId),
 	]);
+	const students = everyStudent.filter(({ id }) => !withdrawn.notSee.has(id));
+	const wishes = everyWish.filter(({ student }) => !withdrawn.notBook.has(student));
+	const appointments = everyAppointment
+		.map((entry) => ({
+			...entry,
+			students: entry.students.filter((id) => !withdrawn.notSee.has(id)),
+		}))
+		.filter(({ students }) => students.length > 0);
+	const others = await visitsApart(db, conferenceId, conference.timeZone, apart);
+	const inPerson = new Set(places.filter(({ kind }) => kind === 'room').map(({ id }) => id));
+	const isInPerson = ({ place }: { readonly place: string }) => inPerson.has(place);
 	const states = seatStates(snapshot, claims, now);
 	const wanted = new Set(wishes.flatMap(({ desks }) => desks));
 	for (const { desk } of appointments) wanted.add(desk);
+	const kept = slotsKeptApart(
+		slots.filter((slot) => isInPerson(slot) && wanted.has(slot.desk)),
+		everyAppointment.filter(isInPerson),
+		others,
+	);
 	const closed = notBookable(conference, Infinity, now);
 	const { id, address, name, words, timeZone, pauseMinutes, opensAt, closesAt } = conference;
 	return {
@@ -68,7 +90,7 @@ export async function familyView(
 			.filter(({ desk }) => wanted.has(desk))
 			.map(({ id, desk, place, date, start, end }) => ({
 				...{ id, desk, place, date, start, end },
-				free: states.get(id) === 'free',
+				free: states.get(id) === 'free' && !kept.has(id),
 			})),
 		appointments,
 	};
@@ -76,15 +98,15 @@ export async function familyView(
 
 async function studentsOf(db: Reader, familyId: string): Promise<FamilyStudent[]> {
 	const rows = await db
-		.select({ student })
+		.select({ student, label: homeLabel })
 		.from(familyStudent)
 		.innerJoin(student, eq(student.id, familyStudent.studentId))
 		.where(and(eq(familyStudent.familyId, familyId), isNull(student.leftAt)))
 		.orderBy(asc(student.id));
-	return rows.map(({ student }) => ({
+	return rows.map(({ student, label }) => ({
 		id: student.id,
 		name: student.givenName ?? fullName(student),
-		classLabel: student.yearGroup,
+		classLabel: label ?? student.yearGroup,
 	}));
 }
 
@@ -105,7 +127,7 @@ async function wishesOf(db: Reader, conferenceId: string, familyId: string): Pro
 		);
 	const placed = new Set(served.map(({ id }) => id));
 	return [...groupBy(rows, ({ wish }) => wish.id).values()].map((entries) => {
-		const { id, studentId, weight, must, askedBy } = entries[0]!.wish;
+		const { id, studentId, weight, must, askedBy, optional } = entries[0]!.wish;
 		return {
 			id,
 			student: studentId,
@@ -113,6 +135,7 @@ async function wishesOf(db: Reader, conferenceId: string, familyId: string): Pro
 			weight,
 			must,
 			askedByTeacher: askedBy === 'teacher',
+			optional,
 			placed: placed.has(id),
 		};
 	});

@@ -13,7 +13,9 @@ export const deskSchema = z
 			.min(1, { error: () => m.desk_teacher_missing() })
 			.max(120),
 		subject: z.string().trim().max(80),
-		place: z.enum(['room', 'video']).default('room'),
+		place: z.enum(['room', 'video', 'telephone']).default('room'),
+		forAll: z.boolean(),
+		telephone: z.string().trim().max(80),
 		room: z.string().trim().max(80),
 		building: z.string().trim().max(80),
 		link: z.string().trim().max(500),
@@ -41,6 +43,8 @@ export const deskSchema = z
 		const need = (path: string, message: string) =>
 			context.addIssue({ code: 'custom', path: [path], message });
 		if (desk.place === 'video' && !isWebAddress(desk.link)) need('link', m.desk_link_wrong());
+		if (desk.place === 'telephone' && !/\d{3}/.test(desk.telephone))
+			need('telephone', m.desk_telephone_missing());
 		if (desk.place !== 'room') return;
 		if (!desk.room) need('room', m.desk_room_missing());
 		if (!desk.building) need('building', m.desk_building_missing());
@@ -53,7 +57,7 @@ function isWebAddress(text: string): boolean {
 export type DeskForm = z.infer<typeof deskSchema>;
 
 export function readDesk(form: DeskForm): DeskInput {
-	const { teacher, subject, room, building, link, slotMinutes, gapMinutes } = form;
+	const { teacher, subject, forAll, room, building, link, slotMinutes, gapMinutes } = form;
 	const hours = form.hours.map(({ date, start, end }) => ({
 		date,
 		start: start ?? 0,
@@ -61,8 +65,13 @@ export function readDesk(form: DeskForm): DeskInput {
 	}));
 	return {
 		teacher,
-		subject,
-		place: form.place === 'room' ? { kind: 'room', room, building } : { kind: 'video', link },
+		...{ subject, forAll },
+		place:
+			form.place === 'room'
+				? { kind: 'room', room, building }
+				: form.place === 'video'
+					? { kind: 'video', link }
+					: { kind: 'telephone', number: form.telephone },
 		ownHours: form.own ? { hours, slotMinutes, gapMinutes } : null,
 	};
 }
@@ -77,7 +86,9 @@ export function deskForm(
 	return {
 		teacher: desk?.name ?? '',
 		subject: desk?.subject ?? '',
-		place: !desk || isRoom ? 'room' : 'video',
+		place: desk?.place.kind ?? 'room',
+		forAll: desk?.forAll ?? false,
+		telephone: desk?.place.kind === 'telephone' ? desk.place.name : '',
 		room: isRoom ? desk.place.name : '',
 		building: isRoom ? (desk.place.building ?? '') : '',
 		link: desk?.place.link ?? '',

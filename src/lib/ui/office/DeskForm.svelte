@@ -5,10 +5,12 @@
 	export interface DeskFields {
 		teacher: string;
 		subject: string;
-		place: 'room' | 'video';
+		forAll: boolean;
+		place: 'room' | 'video' | 'telephone';
 		room: string;
 		building: string;
 		link: string;
+		telephone: string;
 		own: boolean;
 		hours: HoursRow[];
 		slotMinutes: number;
@@ -53,6 +55,7 @@
 		label={m.desk_teacher()}
 		id="teacher"
 		errors={errors.teacher}
+		hint={m.desk_teacher_hint()}
 		options={teachers.map(({ name }) => name)}
 		width="w-64"
 		autocomplete="off"
@@ -78,6 +81,10 @@
 			<input type="radio" class="radio radio-sm" value="video" bind:group={fields.place} />
 			{m.place_video()}
 		</label>
+		<label class="flex items-center gap-2">
+			<input type="radio" class="radio radio-sm" value="telephone" bind:group={fields.place} />
+			{m.place_telephone()}
+		</label>
 	</div>
 	{#if fields.place === 'room'}
 		<div class="flex flex-wrap gap-x-4">
@@ -101,6 +108,16 @@
 				bind:value={fields.building}
 			/>
 		</div>
+	{:else if fields.place === 'telephone'}
+		<TextField
+			label={m.desk_telephone()}
+			id="telephone"
+			hint={m.desk_telephone_hint()}
+			errors={errors.telephone}
+			width="w-full max-w-lg"
+			autocomplete="off"
+			bind:value={fields.telephone}
+		/>
 	{:else}
 		<TextField
 			label={m.desk_link()}
@@ -114,6 +131,10 @@
 		/>
 	{/if}
 </fieldset>
+<label class="mb-4 flex items-center gap-2">
+	<input type="checkbox" class="checkbox checkbox-sm" bind:checked={fields.forAll} />
+	{m.desk_for_all()}
+</label>
 <fieldset class="mb-4">
 	<legend class="mb-1 font-bold">{m.desk_hours()}</legend>
 	<div class="mb-2 flex gap-6">

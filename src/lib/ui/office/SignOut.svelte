@@ -5,6 +5,6 @@
 </script>
 
 <form method="post" action="/sign-out" class="flex items-baseline gap-3 text-small">
-	<span class="quiet">{name}</span>
+	<a class="quiet hover:underline" href="/account">{name}</a>
 	<button class="link text-base-content">{m.sign_out()}</button>
 </form>

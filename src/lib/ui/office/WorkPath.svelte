@@ -1,4 +1,5 @@
 <script lang="ts">
+	import type { Snippet } from 'svelte';
 	import ChairMark from '../chairs/ChairMark.svelte';
 	import type { Station } from './station';
 
@@ -8,7 +9,15 @@
 		here,
 		label,
 		home,
-	}: { stations: readonly Station[]; here: string; label: string; home: string } = $props();
+		above,
+	}: {
+		stations: readonly Station[];
+		here: string;
+		label: string;
+		home: string;
+		/** Between the mark and the path. */
+		above?: Snippet;
+	} = $props();
 </script>
 
 <nav aria-label={label}>
@@ -16,6 +25,7 @@
 		<ChairMark size={34} />
 		<span class="font-display text-title font-semibold text-base-content">Ten Chairs</span>
 	</a>
+	{#if above}<div class="pe-4">{@render above()}</div>{/if}
 	<ol class="path">
 		{#each stations as { key, href, name, note, standing } (key)}
 			<li class={standing} class:here={here === key}>

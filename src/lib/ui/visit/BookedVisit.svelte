@@ -24,7 +24,7 @@
 	const dates = $derived([...new Set(view.appointments.map(({ date }) => date))]);
 	const missing = $derived(
 		view.wishes
-			.filter(({ placed }) => !placed)
+			.filter(({ placed, optional }) => !placed && !optional)
 			.map(({ id, desks, student }) => {
 				const desk = view.desks.find((desk) => desk.id === desks[0]);
 				return {

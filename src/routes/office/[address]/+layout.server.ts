@@ -3,6 +3,7 @@ import { m } from '$lib/paraglide/messages';
 import { loadSnapshot } from '$lib/server/conferences/load-snapshot';
 import { conferenceAt, isVisible, phaseOfRow } from '$lib/server/conferences/read-conference';
 import { readSeatStates } from '$lib/server/conferences/read-claims';
+import { registerCounts } from '$lib/server/register/register-counts';
 import type { LayoutServerLoad } from './$types';
 
 export const load: LayoutServerLoad = async ({ locals, params }) => {
@@ -21,6 +22,7 @@ export const load: LayoutServerLoad = async ({ locals, params }) => {
 			opensAt: conference.opensAt,
 			closesAt: conference.closesAt,
 		},
+		counts: await registerCounts(db),
 		phase: phaseOfRow(conference, clock.now()),
 		now: clock.now(),
 		standing: {

@@ -2,9 +2,8 @@
 	import { page } from '$app/state';
 	import { m } from '$lib/paraglide/messages';
 	import { phaseText } from '$lib/ui/office/phase-text';
-	import SignOut from '$lib/ui/office/SignOut.svelte';
+	import OfficeHouse from '$lib/ui/office/OfficeHouse.svelte';
 	import type { Station } from '$lib/ui/office/station';
-	import WorkPath from '$lib/ui/office/WorkPath.svelte';
 
 	let { data, children } = $props();
 
@@ -12,6 +11,7 @@
 	const here = $derived(page.route.id?.split('/')[3] ?? '');
 	const stations = $derived.by((): Station[] => {
 		const { dates, slotMinutes, desks, desksWithoutSlots, seats, taken } = data.standing;
+		const { families, students } = data.counts;
 		const { isPublished } = data.conference;
 		const percent = seats ? Math.round((100 * taken) / seats) : 0;
 		return [
@@ -19,6 +19,11 @@
 				...{ key: 'basics', href: `${base}/basics`, name: m.station_basics() },
 				note: m.station_basics_note({ dates, minutes: slotMinutes }),
 				standing: 'done',
+			},
+			{
+				...{ key: 'people', href: '/office/people', name: m.station_people() },
+				note: families ? m.station_people_note({ families, students }) : m.station_people_none(),
+				standing: families ? 'done' : 'ahead',
 			},
 			{
 				...{ key: 'desks', href: `${base}/desks`, name: m.station_desks() },
@@ -46,36 +51,6 @@
 	});
 </script>
 
-<div class="office">
-	<aside class="no-print">
-		<WorkPath {stations} {here} label={m.path_label()} home={m.path_home()} />
-		<div class="mt-8"><SignOut name={data.account.name} /></div>
-	</aside>
-	<main>
-		{@render children()}
-	</main>
-</div>
-
-<style>
-	.office {
-		display: grid;
-		grid-template-columns: 12.5rem minmax(0, 1fr);
-		min-block-size: 100dvh;
-	}
-	aside {
-		padding: 1.25rem 0 1.25rem 1.25rem;
-		border-inline-end: 1px solid var(--color-base-300);
-	}
-	main {
-		background: var(--color-base-100);
-	}
-	@media (width < 48rem) {
-		.office {
-			grid-template-columns: 1fr;
-		}
-		aside {
-			border-inline-end: none;
-			border-block-end: 1px solid var(--color-base-300);
-		}
-	}
-</style>
+<OfficeHouse {stations} {here} label={m.path_label()} account={data.account.name}>
+	{@render children()}
+</OfficeHouse>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { untrack } from 'svelte';
 	import { enhance } from '$app/forms';
 	import { pushState, refreshAll, replaceState } from '$app/navigation';
 	import { page } from '$app/state';
@@ -25,7 +26,9 @@
 	const zone = $derived(view.conference.timeZone);
 	const step = $derived(page.state.step ?? (view.appointments.length ? undefined : 'whom'));
 
-	let unticked = $state.raw<readonly string[]>([]);
+	let unticked = $state.raw<readonly string[]>(
+		untrack(() => data.view.wishes.filter(({ optional }) => optional).map(({ id }) => id)),
+	);
 	let chosenWindows = $state.raw<readonly number[]>([]);
 	const windows = $derived(timeWindows(view.slots));
 	const choice = $derived<VisitChoice>({

@@ -14,6 +14,10 @@ export const account = pgTable(
 		role: text('role', { enum: ['organiser', 'helper', 'front-door'] })
 			.notNull()
 			.default('helper'),
+		/** Among the few who know of withdrawn rights and of families kept apart. */
+		knowsSafety: boolean('knows_safety').notNull().default(false),
+		twoFactorEnabled: boolean('two_factor_enabled').notNull().default(false),
+		withdrawnAt: dateTime('withdrawn_at'),
 		createdAt: dateTime('created_at').notNull(),
 		updatedAt: dateTime('updated_at').notNull(),
 	},
@@ -65,4 +69,17 @@ export const attempt = pgTable('attempt', {
 	key: text('key').primaryKey(),
 	points: integer('points').notNull().default(0),
 	expire: bigint('expire', { mode: 'number' }),
+});
+
+/** A second factor; secret and spare codes are encrypted under the server's key. */
+export const accountSecondFactor = pgTable('account_second_factor', {
+	id: id(),
+	userId: uuid('user_id')
+		.notNull()
+		.references(() => account.id, { onDelete: 'cascade' }),
+	secret: text('secret').notNull(),
+	backupCodes: text('backup_codes').notNull(),
+	verified: boolean('verified').notNull().default(true),
+	failedVerificationCount: integer('failed_verification_count').notNull().default(0),
+	lockedUntil: dateTime('locked_until'),
 });

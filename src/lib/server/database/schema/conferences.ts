@@ -77,6 +77,8 @@ export const desk = pgTable(
 		number: smallint('number').notNull(),
 		name: text('name').notNull(),
 		subject: text('subject').notNull(),
+		/** Whoever wants may come, also without a class (counsellor, head). */
+		forAll: boolean('for_all').notNull().default(false),
 		version: version(),
 	},
 	(table) => [uniqueIndex('desk_number').on(table.conferenceId, table.number)],

@@ -1,4 +1,16 @@
-import { index, integer, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
+import {
+	bigserial,
+	boolean,
+	index,
+	integer,
+	jsonb,
+	pgTable,
+	primaryKey,
+	smallint,
+	text,
+	uniqueIndex,
+	uuid,
+} from 'drizzle-orm/pg-core';
 import { account } from './accounts';
 import { id, instant, version } from './columns';
 
@@ -18,6 +30,25 @@ export const person = pgTable('person', {
 	title: text('title'),
 	givenName: text('given_name'),
 	familyName: text('family_name'),
+	/** The key that the school's own lists use. */
+	key: text('key').unique(),
+	email: text('email'),
+	/** When somebody opened a link that was sent to the address. */
+	emailConfirmedAt: instant('email_confirmed_at'),
+	telephone: text('telephone'),
+	pin: text('pin'),
+	subjects: text('subjects').array().notNull().default([]),
+	/** The usual room and its building, as the school calls them. */
+	room: text('room'),
+	building: text('building'),
+	/** The usual video link. */
+	link: text('link'),
+	isTeacher: boolean('is_teacher').notNull().default(false),
+	isInterpreter: boolean('is_interpreter').notNull().default(false),
+	/** Of an interpreter. */
+	languages: text('languages').array().notNull().default([]),
+	/** When an interpreter can come, in the school's words. */
+	hours: text('hours'),
 	accountId: uuid('account_id')
 		.unique()
 		.references(() => account.id, { onDelete: 'set null' }),
@@ -33,6 +64,14 @@ export const adult = pgTable('adult', {
 		.references(() => person.id),
 	givenName: text('given_name'),
 	familyName: text('family_name'),
+	key: text('key').unique(),
+	email: text('email'),
+	telephone: text('telephone'),
+	language: text('language'),
+	/** How the adult wants to be told. */
+	channel: text('channel', { enum: ['email', 'text', 'telephone', 'paper'] })
+		.notNull()
+		.default('email'),
 	leftAt: instant('left_at'),
 	version: version(),
 });
@@ -42,6 +81,10 @@ export const family = pgTable('family', {
 	id: id(),
 	/** What the office calls it. */
 	label: text('label'),
+	address: text('address'),
+	/** The language for which an interpreter is needed. */
+	interpreter: text('interpreter'),
+	stepFree: boolean('step_free').notNull().default(false),
 	leftAt: instant('left_at'),
 	version: version(),
 });
@@ -50,6 +93,7 @@ export const student = pgTable('student', {
 	id: id(),
 	givenName: text('given_name'),
 	familyName: text('family_name'),
+	key: text('key').unique(),
 	yearGroup: text('year_group').notNull(),
 	leftAt: instant('left_at'),
 	version: version(),
@@ -87,12 +131,17 @@ export const familyStudent = pgTable(
 	],
 );
 
-export const schoolClass = pgTable('class', {
-	id: id(),
-	schoolYear: text('school_year').notNull(),
-	label: text('label').notNull(),
-	version: version(),
-});
+export const schoolClass = pgTable(
+	'class',
+	{
+		id: id(),
+		schoolYear: text('school_year').notNull(),
+		label: text('label').notNull(),
+		key: text('key'),
+		version: version(),
+	},
+	(table) => [uniqueIndex('class_key').on(table.schoolYear, table.key)],
+);
 
 /** Who teaches what in a class. */
 export const classTeacher = pgTable(
@@ -118,6 +167,8 @@ export const enrolment = pgTable(
 		studentId: uuid('student_id')
 			.notNull()
 			.references(() => student.id),
+		/** The class by which the student is known. */
+		home: boolean('home').notNull().default(false),
 	},
 	(table) => [
 		primaryKey({ columns: [table.classId, table.studentId] }),
@@ -138,3 +189,76 @@ export const invitation = pgTable('invitation', {
 	version: integer('version').notNull().default(1),
 	revokedAt: instant('revoked_at'),
 });
+
+/** What an adult may not, about a student. Without a row everything is allowed. */
+export const adultRight = pgTable(
+	'adult_right',
+	{
+		adultId: uuid('adult_id')
+			.notNull()
+			.references(() => adult.id),
+		studentId: uuid('student_id')
+			.notNull()
+			.references(() => student.id),
+		mayBook: boolean('may_book').notNull(),
+		maySee: boolean('may_see').notNull(),
+		isTold: boolean('is_told').notNull(),
+	},
+	(table) => [primaryKey({ columns: [table.adultId, table.studentId] })],
+);
+
+/** Two families that must not be at the school at the same time. */
+export const keptApart = pgTable(
+	'kept_apart',
+	{
+		familyId: uuid('family_id')
+			.notNull()
+			.references(() => family.id),
+		otherFamilyId: uuid('other_family_id')
+			.notNull()
+			.references(() => family.id),
+		/** Between the end of one visit and the start of the other. */
+		marginMinutes: smallint('margin_minutes').notNull(),
+	},
+	(table) => [primaryKey({ columns: [table.familyId, table.otherFamilyId] })],
+);
+
+/** Who sees whom against what follows from classes. */
+export const meetingException = pgTable(
+	'meeting_exception',
+	{
+		studentId: uuid('student_id')
+			.notNull()
+			.references(() => student.id),
+		personId: uuid('person_id')
+			.notNull()
+			.references(() => person.id),
+		/** True: this teacher, too. False: not this teacher. */
+		meets: boolean('meets').notNull(),
+	},
+	(table) => [primaryKey({ columns: [table.studentId, table.personId] })],
+);
+
+/** What the columns of a list meant when it was last read. */
+export const columnMemory = pgTable('column_memory', {
+	/** The headings, plain, in their order. */
+	signature: text('signature').primaryKey(),
+	kind: text('kind').notNull(),
+	columns: jsonb('columns').$type<(string | null)[]>().notNull(),
+});
+
+/**
+ * What an act did to rows of the register, so that it can be undone. Written by triggers while the
+ * setting `ten_chairs.act` names the act; holds people's data and is erased with them.
+ */
+export const registerChange = pgTable(
+	'register_change',
+	{
+		order: bigserial('order', { mode: 'number' }).primaryKey(),
+		actId: uuid('act_id').notNull(),
+		table: text('table_name').notNull(),
+		before: jsonb('before'),
+		after: jsonb('after'),
+	},
+	(table) => [index('register_change_act').on(table.actId)],
+);

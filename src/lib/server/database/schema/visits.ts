@@ -31,6 +31,8 @@ export const wish = pgTable(
 			.references(() => student.id),
 		weight: integer('weight').notNull(),
 		must: boolean('must').notNull().default(false),
+		/** Offered, but not asked for until the family ticks it. */
+		optional: boolean('optional').notNull().default(false),
 		askedBy: text('asked_by', { enum: ['family', 'teacher', 'office'] }).notNull(),
 		source: text('source', { enum: ['derived', 'by-hand', 'teacher'] }).notNull(),
 	},

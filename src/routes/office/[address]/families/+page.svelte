@@ -32,7 +32,7 @@
 					<td>
 						{#each family.students as student (student.name)}
 							<span class="block">
-								{student.name} <span class="quiet text-small">{student.yearGroup}</span>
+								{student.name} <span class="quiet text-small">{student.classLabel}</span>
 							</span>
 						{/each}
 					</td>

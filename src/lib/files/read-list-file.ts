@@ -1,0 +1,41 @@
+import type { ListTable, TableFault } from '../core/lists/table';
+import { decodeText } from './decode-text';
+import { LARGEST_FILE, TooLargeError } from './limits';
+import { readCsv } from './read-csv';
+import { readWorkbook } from './read-workbook';
+import { isZip, unzip } from './unzip';
+
+/**
+ * The tables of a file, whatever it is: separated text, an XLSX workbook, or a zip of separated texts.
+ * What cannot be read is a table with a fault that says why; nothing is thrown.
+ */
+export async function readListFile(name: string, bytes: Uint8Array): Promise<ListTable[]> {
+	const refuse = (code: TableFault['code']): ListTable[] => [
+		{ name, header: [], rows: [], faults: [{ code }] },
+	];
+	if (bytes.length > LARGEST_FILE) return refuse('too-large');
+	if (bytes.length === 0) return refuse('empty');
+	try {
+		if (isZip(bytes)) return await readPacked(name, bytes);
+	} catch (error) {
+		return refuse(error instanceof TooLargeError ? 'unpacks-too-large' : 'damaged');
+	}
+	const text = decodeText(bytes);
+	if (text === null) return refuse('no-list');
+	const table = readCsv(name, text);
+	const isProse = table.header.length < 2 && table.faults.length === 0;
+	return isProse ? refuse('no-list') : [table];
+}
+
+async function readPacked(name: string, bytes: Uint8Array): Promise<ListTable[]> {
+	// Unpacked once under the limit, before a library that has none gets to see it.
+	const files = unzip(bytes);
+	if (files.has('xl/workbook.xml')) return readWorkbook(name, bytes);
+	const lists = [...files].filter(
+		([path]) => /\.csv$/i.test(path) && !/(^|\/)(__MACOSX|\.)/.test(path),
+	);
+	if (lists.length === 0) return [{ name, header: [], rows: [], faults: [{ code: 'no-list' }] }];
+	const tables: ListTable[] = [];
+	for (const [path, content] of lists) tables.push(...(await readListFile(path, content)));
+	return tables;
+}

@@ -1,0 +1,50 @@
+import type { Cell, CellValue } from 'exceljs';
+import { columnLetter, tableOf, type ListTable, type TableFault } from '../core/lists/table';
+
+/** Reads the sheets of an XLSX workbook; hidden and empty ones are left out. */
+export async function readWorkbook(name: string, bytes: Uint8Array): Promise<ListTable[]> {
+	const { default: exceljs } = await import('exceljs');
+	const workbook = new exceljs.Workbook();
+	await workbook.xlsx.load(bytes.slice().buffer);
+	const sheets = workbook.worksheets.filter(
+		(sheet) => sheet.state === 'visible' && sheet.actualRowCount > 0,
+	);
+	return sheets.map((sheet) => {
+		const faults: TableFault[] = [];
+		const lines: { row: number; cells: string[] }[] = [];
+		sheet.eachRow((row, number) => {
+			const cells: string[] = [];
+			row.eachCell({ includeEmpty: true }, (cell, column) => {
+				if (isMergedAway(cell))
+					faults.push({ code: 'merged-cells', row: number, column: columnLetter(column - 1) });
+				const text = textOf(cell.value);
+				if (text === null)
+					faults.push({
+						code: 'formula-without-value',
+						row: number,
+						column: columnLetter(column - 1),
+					});
+				cells[column - 1] = text ?? '';
+			});
+			lines.push({ row: number, cells: Array.from(cells, (cell) => cell ?? '') });
+		});
+		return tableOf(sheets.length > 1 ? `${name} (${sheet.name})` : name, lines, faults);
+	});
+}
+
+/** A cell that another one reaches over. A title over the whole list is one, too. */
+const isMergedAway = (cell: Cell): boolean => cell.isMerged && cell.master !== cell;
+
+/** What a person sees in the cell; `null` for a formula that was never computed. */
+function textOf(value: CellValue): string | null {
+	if (value === null || value === undefined) return '';
+	if (value instanceof Date) return value.toISOString().slice(0, 10);
+	if (typeof value !== 'object') return String(value);
+	if ('richText' in value) return value.richText.map(({ text }) => text).join('');
+	if ('hyperlink' in value)
+		return typeof value.text === 'object' ? textOf(value.text as CellValue) : value.text;
+	if ('error' in value) return value.error;
+	if ('formula' in value || 'sharedFormula' in value)
+		return value.result === undefined ? null : textOf(value.result as CellValue);
+	return '';
+}

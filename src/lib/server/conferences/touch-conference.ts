@@ -1,0 +1,13 @@
+import { eq, sql } from 'drizzle-orm';
+import type { Transaction } from '../database/connect';
+import { conference } from '../database/schema';
+import { announceChange } from '../live/announce';
+
+/** Makes cached snapshots of the conference stale; for every change of desks, sittings and slots. */
+export async function touchConference(tx: Transaction, id: string): Promise<void> {
+	await tx
+		.update(conference)
+		.set({ version: sql`${conference.version} + 1` })
+		.where(eq(conference.id, id));
+	await announceChange(tx, id);
+}

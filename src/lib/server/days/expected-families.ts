@@ -1,0 +1,59 @@
+import { and, asc, eq, inArray } from 'drizzle-orm';
+import { groupBy } from '../../core/group-by';
+import { may, type Actor } from '../../core/permissions/may';
+import { localOf } from '../../core/time/local-time';
+import type { App } from '../app';
+import { visibleConferences } from '../conferences/read-conference';
+import { appointment, family, place } from '../database/schema';
+import { ForbiddenError } from '../permissions/forbidden';
+
+/** Who is expected in person on the next date of a conference. */
+export interface ExpectedFamilies {
+	readonly conference: string;
+	readonly date: string;
+	readonly timeZone: string;
+	readonly families: readonly {
+		readonly id: string;
+		readonly label: string;
+		/** Of the first appointment. */
+		readonly start: number;
+		/** Where the family goes, in order. */
+		readonly places: readonly string[];
+	}[];
+}
+
+/** The families expected today, or on the next date that has any, by time; `null` when there is none. */
+export async function expectedFamilies(
+	{ db, clock }: Pick<App, 'db' | 'clock'>,
+	actor: Actor,
+): Promise<ExpectedFamilies | null> {
+	if (!may(actor, 'door.see')) throw new ForbiddenError();
+	const now = clock.now();
+	for (const { id, name, timeZone } of await visibleConferences(db, now)) {
+		const today = localOf(now, timeZone).date;
+		const rows = await db
+			.select({
+				...{ family: family.id, label: family.label, place: place.name },
+				start: appointment.startsAt,
+			})
+			.from(appointment)
+			.innerJoin(family, eq(family.id, appointment.familyId))
+			.innerJoin(place, and(eq(place.id, appointment.placeId), eq(place.kind, 'room')))
+			.where(
+				and(eq(appointment.conferenceId, id), inArray(appointment.standing, ['asked', 'booked'])),
+			)
+			.orderBy(asc(appointment.startsAt));
+		const dates = groupBy(rows, ({ start }) => localOf(start, timeZone).date);
+		const date = [...dates.keys()].sort().find((date) => date >= today);
+		if (!date) continue;
+		const visits = groupBy(dates.get(date)!, ({ family }) => family);
+		return {
+			...{ conference: name, date, timeZone },
+			families: [...visits].map(([id, list]) => ({
+				...{ id, label: list[0]!.label ?? '', start: list[0]!.start },
+				places: [...new Set(list.map(({ place }) => place))],
+			})),
+		};
+	}
+	return null;
+}

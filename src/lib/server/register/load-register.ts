@@ -1,0 +1,62 @@
+import { eq } from 'drizzle-orm';
+import { groupBy } from '../../core/group-by';
+import type { RegisterState } from '../../core/lists/register-state';
+import type { Reader } from '../database/connect';
+import {
+	adult,
+	classTeacher,
+	enrolment,
+	family,
+	familyAdult,
+	familyStudent,
+	person,
+	school,
+	schoolClass,
+	student,
+} from '../database/schema';
+
+/** The whole register as lists are compared with it; classes are those of the running school year. */
+export async function loadRegister(db: Reader): Promise<RegisterState> {
+	const thisYear = eq(schoolClass.schoolYear, db.select({ year: school.schoolYear }).from(school));
+	const [persons, students, adults, families, classes, teaching, enrolments, ofAdults, ofStudents] =
+		await Promise.all([
+			db.select().from(person).orderBy(person.id),
+			db.select().from(student).orderBy(student.id),
+			db.select().from(adult).orderBy(adult.id),
+			db.select().from(family).orderBy(family.id),
+			db.select().from(schoolClass).where(thisYear).orderBy(schoolClass.id),
+			db
+				.select({
+					class: classTeacher.classId,
+					person: classTeacher.personId,
+					subject: classTeacher.subject,
+				})
+				.from(classTeacher)
+				.innerJoin(schoolClass, eq(schoolClass.id, classTeacher.classId))
+				.where(thisYear),
+			db
+				.select({ class: enrolment.classId, student: enrolment.studentId, home: enrolment.home })
+				.from(enrolment)
+				.innerJoin(schoolClass, eq(schoolClass.id, enrolment.classId))
+				.where(thisYear),
+			db.select().from(familyAdult).orderBy(familyAdult.familyId),
+			db.select().from(familyStudent).orderBy(familyStudent.familyId),
+		]);
+	const adultsFamilies = groupBy(ofAdults, ({ adultId }) => adultId);
+	const studentsFamilies = groupBy(ofStudents, ({ studentId }) => studentId);
+	return {
+		persons: persons.map((row) => ({ ...row, left: row.leftAt !== null })),
+		students: students.map((row) => ({
+			...row,
+			left: row.leftAt !== null,
+			families: (studentsFamilies.get(row.id) ?? []).map(({ familyId }) => familyId),
+		})),
+		adults: adults.map((row) => ({
+			...row,
+			left: row.leftAt !== null,
+			families: (adultsFamilies.get(row.id) ?? []).map(({ familyId }) => familyId),
+		})),
+		families: families.map((row) => ({ ...row, left: row.leftAt !== null })),
+		...{ classes, teaching, enrolments },
+	};
+}

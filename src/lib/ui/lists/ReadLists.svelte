@@ -1,0 +1,330 @@
+<script lang="ts">
+	import { FileUp } from '@lucide/svelte';
+	import type { ListField, ListKind } from '$lib/core/lists/list-kinds';
+	import { isOneRoster } from '$lib/core/lists/one-roster';
+	import { headerSignature, missingFields, proposeKind } from '$lib/core/lists/propose-columns';
+	import { pairKey } from '$lib/core/lists/households';
+	import type { NamedTable } from '$lib/core/lists/read-rows';
+	import type { RegisterDifference } from '$lib/core/lists/register-difference';
+	import { isNote } from '$lib/core/lists/register-lists';
+	import type { ListTable } from '$lib/core/lists/table';
+	import { m } from '$lib/paraglide/messages';
+	import ChairMark from '../chairs/ChairMark.svelte';
+	import { listText } from '../format/when';
+	import ChooseColumns from './ChooseColumns.svelte';
+	import DifferenceTable from './DifferenceTable.svelte';
+	import { fieldText, listFaultText, tableFaultText } from './list-text';
+	import { readFilesInWorker } from './read-files';
+
+	interface Preview {
+		readonly difference: Omit<RegisterDifference, 'writes'>;
+		readonly unreadable: readonly {
+			readonly name: string;
+			readonly missing: readonly ListField[];
+			readonly faults: ListTable['faults'];
+		}[];
+		readonly seen: string;
+		readonly gone: number;
+	}
+	interface Lists {
+		readonly tables: readonly NamedTable[];
+		readonly complete: boolean;
+		readonly answers: Record<string, boolean>;
+	}
+	type Applied =
+		| { readonly ok: true; readonly lines: number }
+		| { readonly ok: false; readonly preview: Preview };
+
+	/** Files dropped, columns named, what would change looked at, then read: four steps on one page. */
+	let {
+		remembered,
+		preview: askPreview,
+		apply: askApply,
+	}: {
+		/** What the columns of known headings meant the last time, by signature. */
+		remembered: Readonly<
+			Record<string, { readonly kind: ListKind; readonly columns: readonly (ListField | null)[] }>
+		>;
+		preview: (lists: Lists) => Promise<Preview>;
+		apply: (lists: Lists & { seen: string; leaveOut: boolean }) => Promise<Applied>;
+	} = $props();
+
+	let tables = $state.raw<readonly NamedTable[]>([]);
+	let preview = $state.raw<Preview | null>(null);
+	let working = $state<string | null>(null);
+	let problem = $state<string | null>(null);
+	let read = $state<number | null>(null);
+	let complete = $state(true);
+	let leaveOut = $state(false);
+	let answers = $state.raw<Record<string, boolean>>({});
+	let dragging = $state(false);
+
+	const roster = $derived(isOneRoster(tables.map(({ table }) => table)));
+	const ready = $derived(
+		tables.length > 0 &&
+			tables.every(
+				({ table, kind, columns }) =>
+					table.faults.length === 0 && (roster || missingFields(kind, columns).length === 0),
+			),
+	);
+	const faults = $derived(preview?.difference.faults.filter((fault) => !isNote(fault)) ?? []);
+	const notes = $derived(preview?.difference.faults.filter(isNote) ?? []);
+	const nothing = $derived(preview !== null && preview.difference.lines.length === 0);
+
+	async function take(files: readonly File[]) {
+		if (files.length === 0) return;
+		problem = read = preview = null;
+		working = m.lists_reading({ name: files[0]!.name, done: 0, all: files.length });
+		try {
+			const found = await readFilesInWorker(files, (done, name) => {
+				working = m.lists_reading({ name, done, all: files.length });
+			});
+			const names = new Set(found.map(({ name }) => name));
+			tables = [
+				...tables.filter(({ table }) => !names.has(table.name)),
+				...found.map((table) => {
+					const known = remembered[headerSignature(table.header)];
+					return { table, ...(known ?? proposeKind(table)) };
+				}),
+			];
+		} catch {
+			problem = m.lists_unreadable();
+		}
+		working = null;
+	}
+
+	const lists = (): Lists => ({ tables, complete, answers });
+
+	async function look() {
+		problem = null;
+		working = m.lists_comparing();
+		try {
+			preview = await askPreview(lists());
+		} catch {
+			problem = m.lists_failed();
+		}
+		working = null;
+	}
+
+	async function confirm() {
+		if (!preview) return;
+		problem = null;
+		working = m.lists_writing();
+		try {
+			const result = await askApply({ ...lists(), seen: preview.seen, leaveOut });
+			if (result.ok) {
+				read = result.lines;
+				tables = [];
+				preview = null;
+				answers = {};
+			} else {
+				preview = result.preview;
+				problem = m.lists_not_as_seen();
+			}
+		} catch {
+			problem = m.lists_failed();
+		}
+		working = null;
+	}
+
+	function change(index: number, named: NamedTable | null) {
+		preview = null;
+		tables = named ? tables.with(index, named) : tables.filter((_, at) => at !== index);
+	}
+
+	function answer(a: string, b: string, together: boolean) {
+		answers = { ...answers, [pairKey(a, b)]: together };
+		void look();
+	}
+</script>
+
+{#if read !== null}
+	<p class="mb-6 flex items-center gap-3 font-bold" role="status">
+		<ChairMark size={28} />
+		{m.lists_done({ count: read })}
+	</p>
+{/if}
+
+<label
+	class="drop"
+	class:dragging
+	ondragover={(event) => {
+		event.preventDefault();
+		dragging = true;
+	}}
+	ondragleave={() => (dragging = false)}
+	ondrop={(event) => {
+		event.preventDefault();
+		dragging = false;
+		void take([...(event.dataTransfer?.files ?? [])]);
+	}}
+>
+	<FileUp size={28} aria-hidden="true" />
+	<span>
+		<strong class="block">{m.lists_drop()}</strong>
+		<span class="quiet block text-small">{m.lists_drop_about()}</span>
+	</span>
+	<input
+		type="file"
+		multiple
+		class="sr-only"
+		accept=".csv,.txt,.tsv,.xlsx,.zip"
+		onchange={(event) => {
+			void take([...(event.currentTarget.files ?? [])]);
+			event.currentTarget.value = '';
+		}}
+	/>
+</label>
+<p class="my-4 min-h-6" role="status">{working ?? ''}</p>
+{#if problem}<p class="mb-4 text-error" role="alert">{problem}</p>{/if}
+
+{#if tables.length}
+	<h2 class="mt-6 mb-2 text-title">{m.lists_step_columns()}</h2>
+	{#if roster}
+		<p class="mb-4">{m.lists_one_roster()}</p>
+		<ul class="mb-4 border-t border-base-300">
+			{#each tables as { table }, index (table.name)}
+				<li class="flex gap-4 border-b border-base-300 py-2">
+					<strong>{table.name}</strong>
+					<span class="quiet">{m.lists_rows({ count: table.rows.length })}</span>
+					{#each table.faults.slice(0, 3) as fault, at (at)}
+						<span class="text-error" role="alert">{tableFaultText(fault)}</span>
+					{/each}
+					<button class="btn btn-ghost btn-xs ms-auto" onclick={() => change(index, null)}
+						>{m.lists_leave_out_file()}</button
+					>
+				</li>
+			{/each}
+		</ul>
+	{:else}
+		{#each tables as named, index (named.table.name)}
+			<ChooseColumns
+				{named}
+				onchange={(changed) => change(index, changed)}
+				onremove={() => change(index, null)}
+			/>
+		{/each}
+	{/if}
+	<label class="mb-4 flex items-start gap-2">
+		<input
+			type="checkbox"
+			class="checkbox checkbox-sm mt-1"
+			bind:checked={complete}
+			onchange={() => (preview = null)}
+		/>
+		<span>
+			{m.lists_complete()}
+			<span class="quiet block text-small">{m.lists_complete_about()}</span>
+		</span>
+	</label>
+	<button class="btn btn-primary" disabled={!ready || working !== null} onclick={look}>
+		{m.lists_look()}
+	</button>
+{/if}
+
+{#if preview}
+	<h2 class="mt-10 mb-2 text-title">{m.lists_step_preview()}</h2>
+	{#if preview.unreadable.length}
+		<ul class="mb-4 text-error" role="alert">
+			{#each preview.unreadable as table (table.name)}
+				<li>
+					{table.name}:
+					{table.missing.length
+						? m.lists_missing({ fields: table.missing.map(fieldText).join(', ') })
+						: table.faults.slice(0, 3).map(tableFaultText).join(' ')}
+				</li>
+			{/each}
+		</ul>
+	{:else if nothing && faults.length === 0}
+		<p class="mb-4 font-bold" role="status">{m.lists_nothing()}</p>
+	{/if}
+	{#if faults.length}
+		<div class="mb-6" role="alert">
+			<h3 class="font-bold text-error">{m.lists_faults({ count: faults.length })}</h3>
+			<ul class="max-h-64 overflow-auto">
+				{#each faults.slice(0, 200) as fault, index (index)}<li>{listFaultText(fault)}</li>{/each}
+			</ul>
+			{#if faults.length > 200}<p>{m.lists_more({ count: faults.length - 200 })}</p>{/if}
+		</div>
+	{/if}
+	{#if notes.length}
+		<div class="mb-6">
+			<h3 class="font-bold">{m.lists_notes()}</h3>
+			<ul class="max-h-40 overflow-auto">
+				{#each notes.slice(0, 100) as note, index (index)}<li>{listFaultText(note)}</li>{/each}
+			</ul>
+		</div>
+	{/if}
+	{#if preview.difference.doubts.length}
+		<section class="mb-8">
+			<h3 class="font-bold">{m.lists_doubts({ count: preview.difference.doubts.length })}</h3>
+			<p class="quiet mb-2 text-small">{m.lists_doubts_about()}</p>
+			<ul class="max-h-80 overflow-auto border-t border-base-300">
+				{#each preview.difference.doubts as doubt (pairKey(doubt.a, doubt.b))}
+					<li class="flex flex-wrap items-center gap-x-4 border-b border-base-300 py-2">
+						<span class="min-w-72">
+							<strong>{listText(doubt.names)}</strong>
+							<span class="quiet block text-small"
+								>{m.lists_doubt_about({ students: listText(doubt.studentNames) })}</span
+							>
+						</span>
+						<span class="join">
+							{#each [true, false] as together (together)}
+								<button
+									class="btn join-item btn-sm"
+									class:btn-primary={doubt.together === together}
+									aria-pressed={doubt.together === together}
+									onclick={() => answer(doubt.a, doubt.b, together)}
+								>
+									{together ? m.lists_together() : m.lists_apart()}
+								</button>
+							{/each}
+						</span>
+					</li>
+				{/each}
+			</ul>
+		</section>
+	{/if}
+	{#if !nothing}
+		<DifferenceTable lines={preview.difference.lines} />
+		{#if preview.gone}
+			<p class="mt-4 font-bold text-error" role="alert">
+				{m.lists_gone({ count: preview.gone })}
+			</p>
+		{/if}
+		{#if faults.length}
+			<label class="mt-4 flex items-center gap-2">
+				<input type="checkbox" class="checkbox checkbox-sm" bind:checked={leaveOut} />
+				{m.lists_leave_out({ count: faults.length })}
+			</label>
+		{/if}
+		<button
+			class="btn btn-primary mt-4"
+			disabled={working !== null ||
+				preview.unreadable.length > 0 ||
+				(faults.length > 0 && !leaveOut)}
+			onclick={confirm}
+		>
+			{m.lists_confirm({ count: preview.difference.lines.length })}
+		</button>
+	{/if}
+{/if}
+
+<style>
+	.drop {
+		display: flex;
+		align-items: center;
+		gap: 1rem;
+		max-inline-size: 42rem;
+		padding: 1.5rem;
+		border: 2px dashed var(--color-accent);
+		border-radius: var(--radius-field);
+		background: var(--color-base-200);
+		cursor: pointer;
+	}
+	.drop.dragging,
+	.drop:focus-within {
+		border-style: solid;
+		border-color: var(--color-primary);
+	}
+</style>

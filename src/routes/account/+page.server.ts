@@ -1,0 +1,78 @@
+import { fail, redirect } from '@sveltejs/kit';
+import { toString as qrCode } from 'qrcode';
+import { z } from 'zod';
+import { m } from '$lib/paraglide/messages';
+import { setSessionCookies } from '$lib/server/web/cookies';
+import { accountOf } from '$lib/server/web/person-routes';
+import { readFields } from '$lib/server/web/read-fields';
+import type { Actions, PageServerLoad } from './$types';
+
+export const load: PageServerLoad = ({ locals }) => {
+	if (!locals.account) redirect(303, '/sign-in');
+	const { name, hasSecondFactor } = locals.account;
+	return { name, hasSecondFactor };
+};
+
+const passwordSchema = z.object({
+	current: z.string().min(1, { error: () => m.password_missing() }),
+	password: z
+		.string()
+		.min(10, { error: () => m.password_short() })
+		.max(128),
+});
+const currentSchema = passwordSchema.pick({ current: true });
+const codeSchema = z.object({ code: z.string().min(1, { error: () => m.second_missing() }) });
+
+export const actions: Actions = {
+	password: async ({ request, locals, cookies }) => {
+		const { account: id } = accountOf(locals);
+		const { accounts } = locals.app;
+		const read = await readFields(request, passwordSchema);
+		if (!read.ok) return fail(400, { problem: read.problem });
+		const { current, password } = read.fields;
+		const answer = await accounts.limited(`password:${id}`, async () =>
+			(await accounts.isPassword(id, current)) ? 'right' : null,
+		);
+		if (answer === 'wrong') return fail(400, { problem: m.password_current_wrong() });
+		if (answer === 'too-often') return fail(429, { problem: m.sign_in_too_often() });
+		await accounts.setPassword(id, password);
+		for (const { name } of cookies.getAll())
+			if (name.startsWith('ten-chairs.')) cookies.delete(name, { path: '/' });
+		redirect(303, '/sign-in');
+	},
+	begin: async ({ request, locals }) => {
+		accountOf(locals);
+		const headers = request.headers;
+		const read = await readFields(request, currentSchema);
+		if (!read.ok) return fail(400, { problem: read.problem });
+		const factor = await locals.app.accounts.beginFactor(headers, read.fields.current);
+		if (!factor) return fail(400, { problem: m.password_current_wrong() });
+		return {
+			factor: {
+				picture: await qrCode(factor.address, { type: 'svg', margin: 1 }),
+				secret: new URL(factor.address).searchParams.get('secret') ?? '',
+				spareCodes: factor.spareCodes,
+			},
+		};
+	},
+	confirm: async ({ request, locals, cookies }) => {
+		accountOf(locals);
+		const headers = request.headers;
+		const read = await readFields(request, codeSchema);
+		if (!read.ok) return fail(400, { problem: read.problem });
+		const answer = await locals.app.accounts.confirmFactor(headers, read.fields.code);
+		if (!answer) return fail(400, { problem: m.second_wrong() });
+		setSessionCookies(cookies, locals.app.config.origin, answer);
+		return { said: m.factor_on() };
+	},
+	end: async ({ request, locals, cookies }) => {
+		accountOf(locals);
+		const headers = request.headers;
+		const read = await readFields(request, currentSchema);
+		if (!read.ok) return fail(400, { problem: read.problem });
+		const answer = await locals.app.accounts.endFactor(headers, read.fields.current);
+		if (!answer) return fail(400, { problem: m.password_current_wrong() });
+		setSessionCookies(cookies, locals.app.config.origin, answer);
+		return { said: m.factor_off() };
+	},
+};

@@ -1,0 +1,103 @@
+<script lang="ts">
+	import { enhance } from '$app/forms';
+	import type { SubmitFunction } from '@sveltejs/kit';
+	import { m } from '$lib/paraglide/messages';
+	import CalmPage from '$lib/ui/CalmPage.svelte';
+
+	let { data, form } = $props();
+
+	interface Factor {
+		readonly picture: string;
+		readonly secret: string;
+		readonly spareCodes: readonly string[];
+	}
+	/** Shown once: what an authenticator needs stays on the page until the first code is right. */
+	let factor = $state.raw<Factor | null>(null);
+	const begin: SubmitFunction =
+		() =>
+		async ({ result, update }) => {
+			if (result.type === 'success') factor = (result.data?.factor as Factor) ?? null;
+			await update();
+		};
+	const confirm: SubmitFunction =
+		() =>
+		async ({ result, update }) => {
+			if (result.type === 'success') factor = null;
+			await update();
+		};
+</script>
+
+<svelte:head><title>{m.account_mine()}</title></svelte:head>
+
+{#snippet current(id: string)}
+	<label class="mb-3 block" for={id}
+		><span class="mb-1 block font-bold">{m.password_current()}</span>
+		<input
+			{id}
+			class="input w-full"
+			type="password"
+			name="current"
+			autocomplete="current-password"
+		/></label
+	>
+{/snippet}
+
+<CalmPage title={m.account_mine()}>
+	<p class="quiet mb-6">{data.name}</p>
+	<p class="min-h-6 font-bold" role="status">{form && 'said' in form ? form.said : ''}</p>
+	{#if form && 'problem' in form}<p class="mb-4 text-error" role="alert">{form.problem}</p>{/if}
+
+	<section class="mb-10">
+		<h2 class="mb-2 text-title">{m.factor_title()}</h2>
+		{#if data.hasSecondFactor}
+			<p class="mb-3">{m.factor_is_on()}</p>
+			<form method="post" action="?/end" use:enhance>
+				{@render current('current-end')}
+				<button class="btn btn-outline">{m.factor_end()}</button>
+			</form>
+		{:else if factor}
+			<p class="mb-3">{m.factor_scan()}</p>
+			<div class="mb-3 w-56 bg-white p-2" data-secret={factor.secret}>
+				<!-- eslint-disable-next-line svelte/no-at-html-tags -- drawn by the server from the address alone -->
+				{@html factor.picture}
+			</div>
+			<p class="mb-3 text-small break-all">{m.factor_secret({ secret: factor.secret })}</p>
+			<p class="mb-1 font-bold">{m.factor_spare()}</p>
+			<ul class="mb-4 grid grid-cols-2 gap-x-6">
+				{#each factor.spareCodes as code (code)}<li>{code}</li>{/each}
+			</ul>
+			<form method="post" action="?/confirm" use:enhance={confirm}>
+				<label class="mb-3 block"
+					><span class="mb-1 block font-bold">{m.second_code()}</span>
+					<input
+						class="input w-full"
+						name="code"
+						inputmode="numeric"
+						autocomplete="one-time-code"
+					/></label
+				>
+				<button class="btn btn-primary">{m.factor_confirm()}</button>
+			</form>
+		{:else}
+			<p class="quiet mb-3">{m.factor_about()}</p>
+			<form method="post" action="?/begin" use:enhance={begin}>
+				{@render current('current-begin')}
+				<button class="btn btn-outline">{m.factor_begin()}</button>
+			</form>
+		{/if}
+	</section>
+
+	<section>
+		<h2 class="mb-2 text-title">{m.password_change()}</h2>
+		<form method="post" action="?/password" novalidate use:enhance>
+			{@render current('current-password')}
+			<label class="mb-3 block"
+				><span class="mb-1 block font-bold">{m.password_new()}</span>
+				<input class="input w-full" type="password" name="password" autocomplete="new-password" />
+				<span class="quiet mt-1 block text-small">{m.password_change_about()}</span></label
+			>
+			<button class="btn btn-outline">{m.password_change()}</button>
+		</form>
+	</section>
+	<p class="mt-10"><a class="link" href="/">{m.account_back()}</a></p>
+</CalmPage>

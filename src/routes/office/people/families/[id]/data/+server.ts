@@ -1,0 +1,16 @@
+import { error } from '@sveltejs/kit';
+import { m } from '$lib/paraglide/messages';
+import { familyData } from '$lib/server/register/erase-family';
+import { accountOf } from '$lib/server/web/person-routes';
+import type { RequestHandler } from './$types';
+
+export const GET: RequestHandler = async ({ locals, params }) => {
+	const text = await familyData(locals.app, accountOf(locals), params.id);
+	if (!text) error(404, m.error_not_found());
+	return new Response(text, {
+		headers: {
+			'content-type': 'application/json; charset=utf-8',
+			'content-disposition': 'attachment; filename="family.json"',
+		},
+	});
+};

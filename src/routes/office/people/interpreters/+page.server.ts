@@ -1,0 +1,13 @@
+import { listPersons, personSorts } from '$lib/server/register/list-people';
+import { listQuery } from '$lib/server/register/list-page';
+import { accountOf } from '$lib/server/web/person-routes';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = async ({ locals, url }) => ({
+	page: await listPersons(
+		locals.app,
+		accountOf(locals),
+		'interpreter',
+		listQuery(url, Object.keys(personSorts)),
+	),
+});

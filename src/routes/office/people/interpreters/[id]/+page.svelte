@@ -1,0 +1,33 @@
+<script lang="ts">
+	import { enhance } from '$app/forms';
+	import { m } from '$lib/paraglide/messages';
+	import LeftNote from '$lib/ui/register/LeftNote.svelte';
+	import PersonForm from '$lib/ui/register/PersonForm.svelte';
+
+	let { data } = $props();
+
+	const name = $derived([data.person.givenName, data.person.familyName].filter(Boolean).join(' '));
+</script>
+
+<svelte:head><title>{name}</title></svelte:head>
+
+<p class="mb-2">
+	<a class="link" href="/office/people/interpreters">{m.register_interpreters()}</a>
+</p>
+<h1 class="mb-4 text-hour">{name}</h1>
+{#if data.person.hasLeft}<LeftNote text={m.person_has_left()} />{/if}
+{#key data.person.id}
+	<PersonForm form={data.form} kind="interpreter" action="?/save" mayChange={data.mayChange} />
+{/key}
+{#if data.mayChange}
+	<form
+		method="post"
+		action={data.person.hasLeft ? '?/return' : '?/leave'}
+		class="mt-8"
+		use:enhance
+	>
+		<button class="btn btn-outline btn-sm">
+			{data.person.hasLeft ? m.person_return() : m.person_leave()}
+		</button>
+	</form>
+{/if}

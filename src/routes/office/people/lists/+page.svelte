@@ -1,0 +1,51 @@
+<script lang="ts">
+	import { refreshAll } from '$app/navigation';
+	import { m } from '$lib/paraglide/messages';
+	import ReadLists from '$lib/ui/lists/ReadLists.svelte';
+
+	let { data, form } = $props();
+
+	async function post<Answer>(address: string, body: unknown): Promise<Answer> {
+		const answer = await fetch(address, {
+			method: 'POST',
+			headers: { 'content-type': 'application/json' },
+			body: JSON.stringify(body),
+		});
+		if (!answer.ok) throw new Error(String(answer.status));
+		return answer.json();
+	}
+	const files = [
+		...['teachers', 'students', 'families', 'teaching', 'interpreters'].flatMap((name) => [
+			`${name}.csv`,
+		]),
+		'school.xlsx',
+		'one-roster.zip',
+	];
+</script>
+
+<svelte:head><title>{m.register_lists()}</title></svelte:head>
+
+<h1 class="mb-1 text-hour">{m.register_lists()}</h1>
+<p class="quiet mb-6 max-w-2xl">{m.lists_about()}</p>
+{#if form && 'said' in form}<p class="mb-4 font-bold" role="status">{form.said}</p>{/if}
+{#if form && 'problem' in form}<p class="mb-4 text-error" role="alert">{form.problem}</p>{/if}
+{#if data.mayChange}
+	<ReadLists
+		remembered={data.remembered}
+		preview={(lists) => post('/office/people/lists/preview', lists)}
+		apply={async (lists) => {
+			const result = await post<{ ok: true; lines: number }>('/office/people/lists/apply', lists);
+			if (result.ok) await refreshAll();
+			return result;
+		}}
+	/>
+{/if}
+<section class="mt-12 border-t border-base-300 pt-6">
+	<h2 class="mb-1 text-title">{m.lists_write()}</h2>
+	<p class="quiet mb-3 text-small">{m.lists_write_about()}</p>
+	<p class="flex flex-wrap gap-x-6 gap-y-2">
+		{#each files as name (name)}
+			<a class="link" href="/office/people/lists/file/{name}" download>{name}</a>
+		{/each}
+	</p>
+</section>

@@ -1,0 +1,16 @@
+import { error } from '@sveltejs/kit';
+import { m } from '$lib/paraglide/messages';
+import { writeListFile } from '$lib/server/register/write-lists';
+import { accountOf } from '$lib/server/web/person-routes';
+import type { RequestHandler } from './$types';
+
+export const GET: RequestHandler = async ({ locals, params }) => {
+	const file = await writeListFile(locals.app, accountOf(locals), params.name);
+	if (!file) error(404, m.error_not_found());
+	return new Response(file.bytes, {
+		headers: {
+			'content-type': file.type,
+			'content-disposition': `attachment; filename="${params.name}"`,
+		},
+	});
+};

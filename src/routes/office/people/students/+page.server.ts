@@ -1,0 +1,12 @@
+import { listStudents, studentSorts } from '$lib/server/register/list-people';
+import { listQuery } from '$lib/server/register/list-page';
+import { accountOf } from '$lib/server/web/person-routes';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = async ({ locals, url }) => ({
+	page: await listStudents(
+		locals.app,
+		accountOf(locals),
+		listQuery(url, Object.keys(studentSorts)),
+	),
+});

@@ -1,0 +1,58 @@
+<script lang="ts">
+	import { enhance } from '$app/forms';
+	import { m } from '$lib/paraglide/messages';
+	import RegisterList from '$lib/ui/register/RegisterList.svelte';
+
+	let { data, form } = $props();
+</script>
+
+<svelte:head><title>{m.register_teachers()}</title></svelte:head>
+
+<RegisterList
+	title={m.register_teachers()}
+	page={data.page}
+	columns={[
+		{ name: m.column_name(), sort: 'name' },
+		{ name: m.column_subjects() },
+		{ name: m.column_classes() },
+		{ name: m.column_room(), sort: 'room' },
+		{ name: m.column_email(), sort: 'email' },
+	]}
+>
+	{#snippet actions()}
+		{#if data.mayChange}
+			{#if form?.said}<span role="status">{form.said}</span>{/if}
+			{#if data.counts.unconfirmed}
+				<form method="post" action="?/send" use:enhance>
+					<button class="btn btn-outline btn-sm">
+						{m.teachers_send_all({ count: data.counts.unconfirmed })}
+					</button>
+				</form>
+			{/if}
+			<a class="btn btn-primary btn-sm" href="/office/people/teachers/new"
+				>{m.person_new_teacher()}</a
+			>
+		{/if}
+	{/snippet}
+	{#snippet row(line)}
+		<th scope="row" class="text-body">
+			<a class="hover:underline" href="/office/people/teachers/{line.id}">
+				<span class="quiet font-normal">{line.title ?? ''}</span>
+				{[line.givenName, line.familyName].filter(Boolean).join(' ')}
+			</a>
+		</th>
+		<td>{line.subjects.join(', ')}</td>
+		<td>
+			{#if line.classes.length}{line.classes.join(', ')}{:else}<span class="quiet">–</span>{/if}
+		</td>
+		<td>{line.room ?? (line.link ? m.place_video() : '')}</td>
+		<td>
+			{line.email ?? ''}
+			{#if line.email}
+				<span class="quiet block text-small"
+					>{line.isConfirmed ? m.email_confirmed() : m.email_unconfirmed()}</span
+				>
+			{/if}
+		</td>
+	{/snippet}
+</RegisterList>

@@ -1,0 +1,11 @@
+<script lang="ts">
+	import { m } from '$lib/paraglide/messages';
+	import PersonForm from '$lib/ui/register/PersonForm.svelte';
+
+	let { data } = $props();
+</script>
+
+<svelte:head><title>{m.person_new_teacher()}</title></svelte:head>
+
+<h1 class="mb-6 text-hour">{m.person_new_teacher()}</h1>
+<PersonForm form={data.form} kind="teacher" mayChange />

@@ -1,0 +1,35 @@
+import { error, fail, redirect } from '@sveltejs/kit';
+import { z } from 'zod';
+import { m } from '$lib/paraglide/messages';
+import { accountOfPasswordLink } from '$lib/server/accounts/password-links';
+import { setSessionCookies } from '$lib/server/web/cookies';
+import { readFields } from '$lib/server/web/read-fields';
+import type { Actions, PageServerLoad } from './$types';
+
+export const load: PageServerLoad = async ({ locals, params }) => {
+	const account = await accountOfPasswordLink(locals.app, params.token);
+	if (!account) error(404, m.link_unknown());
+	return { name: account.name, email: account.email };
+};
+
+const schema = z.object({
+	password: z
+		.string()
+		.min(10, { error: () => m.password_short() })
+		.max(128),
+});
+
+export const actions: Actions = {
+	default: async ({ request, locals, params, cookies }) => {
+		const { app } = locals;
+		const account = await accountOfPasswordLink(app, params.token);
+		if (!account) error(404, m.link_unknown());
+		const read = await readFields(request, schema);
+		if (!read.ok) return fail(400, { problem: read.problem });
+		await app.accounts.setPassword(account.id, read.fields.password);
+		const signedIn = await app.accounts.signIn(account.email, read.fields.password);
+		if (!signedIn.ok) redirect(303, '/sign-in');
+		setSessionCookies(cookies, app.config.origin, signedIn.cookies);
+		redirect(303, signedIn.secondFactor ? '/sign-in/second' : '/');
+	},
+};

@@ -1,0 +1,28 @@
+import { fail } from '@sveltejs/kit';
+import { z } from 'zod';
+import { m } from '$lib/paraglide/messages';
+import { accountToReset } from '$lib/server/accounts/password-links';
+import { passwordWords } from '$lib/server/web/message-words';
+import { readFields } from '$lib/server/web/read-fields';
+import type { Actions } from './$types';
+
+const schema = z.object({ email: z.email({ error: () => m.email_wrong() }) });
+
+export const actions: Actions = {
+	default: async ({ request, locals }) => {
+		const { app } = locals;
+		const read = await readFields(request, schema);
+		if (!read.ok) return fail(400, { problem: read.problem });
+		const address = read.fields.email.trim().toLowerCase();
+		// Counted whether the address is known or not, so that nothing can be learned from the answer.
+		const answer = await app.accounts.limited(`forgot:${address}`, async () => null);
+		if (answer === 'too-often') return fail(429, { problem: m.sign_in_too_often() });
+		const to = await accountToReset(app, address);
+		if (to) {
+			const words = await passwordWords(app, { name: to.name, link: to.link, isFirst: false });
+			// Not waited for: how long it takes would tell that the address is known.
+			void app.mail.send({ about: `reset.${to.id}.${app.clock.now()}`, to: to.email, ...words });
+		}
+		return { said: m.forgot_sent() };
+	},
+};

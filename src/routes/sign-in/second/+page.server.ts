@@ -1,0 +1,35 @@
+import { fail, redirect } from '@sveltejs/kit';
+import { z } from 'zod';
+import { m } from '$lib/paraglide/messages';
+import { setSessionCookies } from '$lib/server/web/cookies';
+import { readFields } from '$lib/server/web/read-fields';
+import type { Actions, PageServerLoad } from './$types';
+
+export const load: PageServerLoad = ({ locals }) => {
+	if (locals.account) redirect(303, '/');
+};
+
+const schema = z.object({
+	code: z
+		.string()
+		.trim()
+		.min(1, { error: () => m.second_missing() })
+		.max(40),
+	kind: z.enum(['authenticator', 'spare']).default('authenticator'),
+});
+
+export const actions: Actions = {
+	default: async ({ request, locals, cookies }) => {
+		const { accounts, config } = locals.app;
+		const headers = request.headers;
+		const read = await readFields(request, schema);
+		if (!read.ok) return fail(400, { problem: read.problem });
+		const result = await accounts.giveCode(headers, read.fields);
+		if (!result.ok)
+			return result.reason === 'wrong'
+				? fail(400, { problem: m.second_wrong() })
+				: fail(429, { problem: m.sign_in_too_often() });
+		setSessionCookies(cookies, config.origin, result.cookies);
+		redirect(303, '/');
+	},
+};
