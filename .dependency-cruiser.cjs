@@ -12,6 +12,16 @@ module.exports = {
 			to: { path: '.', pathNot: [layer('core'), 'node_modules/(zod|temporal-polyfill)/'] },
 		},
 		{
+			name: 'files-know-core-alone',
+			comment: 'What reads and writes files runs in browser and server alike.',
+			severity: 'error',
+			from: { path: layer('files') },
+			to: {
+				path: '.',
+				pathNot: [layer('files'), layer('core'), 'node_modules/(papaparse|fflate|exceljs)/'],
+			},
+		},
+		{
 			name: 'server-below-routes-and-beside-ui',
 			severity: 'error',
 			from: { path: layer('server') },

@@ -25,6 +25,8 @@ export default ts.config(
 		languageOptions: { globals: { ...globals.browser, ...globals.node } },
 		rules: {
 			'no-undef': 'off',
+			// Taking a field out of an object is what the rest is for.
+			'@typescript-eslint/no-unused-vars': ['error', { ignoreRestSiblings: true }],
 			'@typescript-eslint/consistent-type-imports': ['error', { disallowTypeAnnotations: false }],
 			'svelte/no-navigation-without-resolve': 'off',
 		},

@@ -100,7 +100,7 @@ BEGIN
 				change.table_name, columns, values_of) USING change.before;
 		ELSE
 			EXECUTE format('UPDATE %1$I t SET (%2$s) = (SELECT %3$s FROM jsonb_populate_record(NULL::%1$I, $1) k)
-				FROM jsonb_populate_record(NULL::%1$I, $1) k WHERE %4$s AND to_jsonb(t) = $2',
+				FROM jsonb_populate_record(NULL::%1$I, $2) k WHERE %4$s AND to_jsonb(t) = $2',
 				change.table_name, columns, values_of, keys) USING change.before, change.after;
 		END IF;
 		GET DIAGNOSTICS changed = ROW_COUNT;

@@ -148,7 +148,13 @@ describe('changing hours', () => {
 		expect(slots.filter(({ date }) => date === '2026-12-04')).toHaveLength(3);
 		const late = { ...own, hours: [{ date: '2026-12-04', start: 600, end: 540 }] };
 		expect(
-			await addDesk(app, organiser, id, { teacher: 'X', subject: '', place, ownHours: late, forAll: false }),
+			await addDesk(app, organiser, id, {
+				teacher: 'X',
+				subject: '',
+				place,
+				ownHours: late,
+				forAll: false,
+			}),
 		).toMatchObject({ ok: false, faults: [{ code: 'end-before-start' }] });
 		await bookVisit(app, school.families[0]!.actor, await school.request(0, [[0, 0]]));
 		expect(await removeDesk(app, organiser, id, school.desks[0]!)).toBe(false);

@@ -4,9 +4,19 @@
  * is no text.
  */
 export function decodeText(bytes: Uint8Array): string | null {
-	const text = new TextDecoder(encodingOf(bytes)).decode(bytes);
-	return text.includes('\0') ? null : text;
+	const encoding = encodingOf(bytes);
+	const text = new TextDecoder(encoding).decode(bytes);
+	if (text.includes('\0')) return null;
+	return encoding === 'windows-1252' ? withLettersOf1252(text) : text;
 }
+
+/** What Windows-1252 has at 0x80 to 0x9f (the table of the WHATWG Encoding standard). */
+const LETTERS_OF_1252 =
+	'€\u0081‚ƒ„…†‡ˆ‰Š‹Œ\u008dŽ\u008f\u0090‘’“”•–—˜™š›œ\u009džŸ';
+
+/** Some versions of Node decode Windows-1252 as Latin-1, which has control characters there. */
+const withLettersOf1252 = (text: string): string =>
+	text.replaceAll(/[\u0080-\u009f]/g, (letter) => LETTERS_OF_1252[letter.charCodeAt(0) - 0x80]!);
 
 function encodingOf(bytes: Uint8Array): string {
 	const [a, b, c] = bytes;

@@ -13,7 +13,7 @@ export function readCsv(name: string, text: string): ListTable {
 	const [, stated] = /^sep=(.)\r?\n/.exec(text) ?? [];
 	const body = stated ? text.slice(text.indexOf('\n') + 1) : text;
 	const { data, errors } = Papa.parse<string[]>(body, {
-		...(stated ? { delimiter: stated } : { delimitersToGuess: SEPARATORS }),
+		delimiter: stated ?? separatorOf(body),
 		skipEmptyLines: false,
 	});
 	const faults = errors
@@ -23,6 +23,16 @@ export function readCsv(name: string, text: string): ListTable {
 	const lines = data.map((cells, index) => ({ row: index + 1 + (stated ? 1 : 0), cells }));
 	const short = shortRows(lines);
 	return tableOf(name, lines, [...faults, ...short]);
+}
+
+/** The separator that gives the first lines the same number of cells; empty lines do not count. */
+function separatorOf(text: string): string {
+	const { meta } = Papa.parse(text, {
+		delimitersToGuess: SEPARATORS,
+		skipEmptyLines: 'greedy',
+		preview: 10,
+	});
+	return meta.delimiter;
 }
 
 /** Half a row: text that breaks off in the middle of a row which is shorter than all others. */

@@ -122,13 +122,15 @@ export class FamilyDrafts {
 		const free = (id: string) =>
 			!(key && (this.adults.get(id)?.newKey ?? this.#known.get(id)?.key));
 		const byEmail = (email ? (this.#byEmail.get(email.toLowerCase()) ?? []) : []).filter(free);
-		const named = byEmail.find((id) => !familyName || this.#bears(id, listed));
-		if (named) return named;
+		const byBoth = byEmail.filter((id) => !familyName || this.#bears(id, listed));
+		if (byBoth.length) return byBoth.find((id) => this.#isNear(id, student)) ?? byBoth[0]!;
 		if (!familyName) return null;
-		const mine = [...new Set(this.#byName.named(listed))].filter(
-			(id) => free(id) && (this.#isNear(id, student) || this.#livesThere(id, listed)),
-		);
-		return mine.length === 1 ? mine[0]! : null;
+		const named = [...new Set(this.#byName.named(listed))].filter(free);
+		// Who belongs to the student already goes before who merely lives at the same place.
+		const near = named.find((id) => this.#isNear(id, student));
+		if (near) return near;
+		const there = named.filter((id) => this.#livesThere(id, listed));
+		return there.length === 1 ? there[0]! : null;
 	}
 
 	/** Whether the adult has this name, or none yet. */

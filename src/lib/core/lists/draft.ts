@@ -5,6 +5,7 @@ import type { Origin } from './register-lists';
 export class Draft<Fields extends object> {
 	/** Fields that lists have said, with their new values. */
 	readonly set: Partial<Fields> = {};
+	readonly #said = new Set<keyof Fields>();
 	/** The list's key, when it is new here. */
 	newKey: string | null = null;
 	origin: Origin | null = null;
@@ -21,13 +22,15 @@ export class Draft<Fields extends object> {
 		return (this.set[field] ?? this.known?.[field] ?? this.blank[field]) as Fields[Name];
 	}
 
-	/** Takes over what a list says; `null` and `undefined` say nothing. The last one wins. */
+	/**
+	 * Takes over what a list says; `null` and `undefined` say nothing. Where lists contradict each other
+	 * the first one counts, so that reading them again comes to the same.
+	 */
 	say(fields: { [Name in keyof Fields]?: Fields[Name] | null }): void {
 		for (const [name, value] of Object.entries(fields) as [keyof Fields, Fields[keyof Fields]][]) {
-			if (value === null || value === undefined) continue;
-			if (isSame(value, this.get(name))) continue;
-			if (this.known && isSame(value, this.known[name])) delete this.set[name];
-			else this.set[name] = value;
+			if (value === null || value === undefined || this.#said.has(name)) continue;
+			this.#said.add(name);
+			if (!isSame(value, this.get(name))) this.set[name] = value;
 		}
 	}
 

@@ -10,7 +10,7 @@ export interface ColumnProposal {
 
 /** Headings of school lists, plain, by what they mean; the likelier first. Common practice, no source. */
 const HEADINGS: Record<ListField, string> = {
-	key: 'id, key, student id, student number, pupil number, pupil id, staff id, staff number, teacher id, admission number, person id, guardian id, parent id, code',
+	key: 'id, key, number, no, nr, student id, student number, pupil number, pupil id, staff id, staff number, teacher id, admission number, person id, guardian id, parent id, code',
 	title: 'title, salutation, form of address',
 	name: 'name, full name, student, student name, pupil, pupil name, teacher, teacher name, staff name, child, child name, interpreter name, display name, adult, adult name, parent name, parent, guardian, guardian name',
 	givenName:
@@ -115,7 +115,7 @@ export function proposeKind(table: ListTable): ColumnProposal {
 			const met = missingFields(kind, columns).length === 0;
 			const named = FILE_NAMES[kind].test(table.name);
 			const explained = columns.filter(Boolean).length;
-			return { kind, columns, score: explained + (met ? 4 : 0) + (named ? 3 : 0) };
+			return { kind, columns, score: explained + (met ? 4 : 0) + (named ? 6 : 0) };
 		})
 		.sort((a, b) => b.score - a.score);
 	const { kind, columns } = ranked[0]!;

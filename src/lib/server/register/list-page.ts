@@ -35,14 +35,13 @@ export function listQuery(url: URL, sorts: readonly string[]): ListQuery {
 }
 
 /** Rows as one page; each row bears the number of all that were found. */
-export function pageOf<Row extends { readonly total: number }, Line>(
-	rows: readonly Row[],
+export function pageOf<Line>(
+	rows: readonly (Line & { readonly total: number })[],
 	query: ListQuery,
-	lineOf: (row: Row) => Line,
 ): ListPage<Line> {
 	const total = rows[0]?.total ?? 0;
 	return {
-		lines: rows.map(lineOf),
+		lines: rows.map(({ total, ...line }) => line as Line),
 		total,
 		pages: Math.max(1, Math.ceil(total / PAGE_LINES)),
 		query,

@@ -103,7 +103,7 @@ export async function listPersons(
 			everyWordIn(sql`person.search`, query.find),
 		)}
 		order by ${orderOf(personSorts, query)}, id ${pageWindow(query)}`);
-	return pageOf(rows, query, ({ total: _, ...line }) => line);
+	return pageOf<PersonLine>(rows, query);
 }
 
 /** A page of the students. */
@@ -127,7 +127,7 @@ export async function listStudents(
 			where student_id = student.id and home limit 1) home on true
 		where ${and(isHere(sql`student`, query), everyWordIn(sql`student.search`, query.find))}
 		order by ${orderOf(studentSorts, query)}, student.id ${pageWindow(query)}`);
-	return pageOf(rows, query, ({ total: _, ...line }) => line);
+	return pageOf<StudentLine>(rows, query);
 }
 
 /** A page of the families; found by any name in them. */
@@ -162,7 +162,7 @@ export async function listRegisterFamilies(
 			order by ${orderOf(familySorts, query)} ${pageWindow(query)}
 		) page
 		order by ${orderOf({ name: [sql`page.label`, sql`page.id`], students: [sql`page.students`, sql`page.label`] }, query)}`);
-	return pageOf(rows, query, ({ total: _, ...line }) => line);
+	return pageOf<RegisterFamilyLine>(rows, query);
 }
 
 /** All classes of the running school year, by label. */

@@ -124,7 +124,7 @@ async function compare(
 		answers: new Map(Object.entries(lists.answers)),
 		newId: nextId,
 	});
-	const { writes: _writes, ...shown } = difference;
+	const { writes, ...shown } = difference;
 	return {
 		difference,
 		preview: {

@@ -66,7 +66,7 @@ export async function writeDifference(
 			.where(eq(adult.id, id));
 	}
 	for (const { id, set } of families.update) {
-		const { left, key: _none, ...fields } = set;
+		const { left, key, ...fields } = set;
 		await tx
 			.update(family)
 			.set({ ...fields, ...leftAt(left) })

@@ -8,6 +8,7 @@
 		tableFeatures,
 		type ColumnDef,
 	} from '@tanstack/svelte-table';
+	import { groupBy } from '$lib/core/group-by';
 	import type { DifferenceLine } from '$lib/core/lists/register-difference';
 	import { m } from '$lib/paraglide/messages';
 	import { changeText, detailsText, subjectText } from './list-text';
@@ -37,16 +38,13 @@
 		initialState: { pagination: { pageIndex: 0, pageSize: 100 } },
 	});
 
-	const counts = $derived.by(() => {
-		const groups = new Map<string, { line: DifferenceLine; count: number }>();
-		for (const line of lines) {
-			const key = `${line.subject} ${line.change}`;
-			const known = groups.get(key);
-			if (known) known.count++;
-			else groups.set(key, { line, count: 1 });
-		}
-		return [...groups.entries()];
-	});
+	const counts = $derived(
+		[...groupBy(lines, ({ subject, change }) => `${subject} ${change}`)].map(([key, group]) => ({
+			key,
+			line: group[0]!,
+			count: group.length,
+		})),
+	);
 	let chosen = $state<string | null>(null);
 
 	function choose(key: string | null, line?: DifferenceLine) {
@@ -63,7 +61,7 @@
 	<button class={chosen === null ? 'font-bold' : 'link'} onclick={() => choose(null)}>
 		{m.lists_all_lines({ count: lines.length })}
 	</button>
-	{#each counts as [key, { line, count }] (key)}
+	{#each counts as { key, line, count } (key)}
 		<button class={chosen === key ? 'font-bold' : 'link'} onclick={() => choose(key, line)}>
 			{m.lists_counted({
 				count,

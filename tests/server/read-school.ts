@@ -1,0 +1,55 @@
+import { makeLists } from '../../demo/make-lists';
+import { makeSchool } from '../../demo/make-school';
+import { proposeKind } from '$lib/core/lists/propose-columns';
+import type { Actor } from '$lib/core/permissions/may';
+import { readListFile } from '$lib/files/read-list-file';
+import { writeCsv } from '$lib/files/write-csv';
+import { setUpSchool } from '$lib/server/accounts/set-up';
+import type { App } from '$lib/server/app';
+import { account } from '$lib/server/database/schema';
+import { applyLists, previewLists, type ListsToRead } from '$lib/server/register/read-lists';
+
+/** Texts as lists whose columns were named by the program. */
+export async function listsOf(
+	texts: Readonly<Record<string, string>>,
+	complete = true,
+): Promise<ListsToRead> {
+	const tables = (
+		await Promise.all(
+			Object.entries(texts).map(([name, text]) =>
+				readListFile(`${name}.csv`, new TextEncoder().encode(text)),
+			),
+		)
+	).flat();
+	return {
+		tables: tables.map((table) => ({ table, ...proposeKind(table) })),
+		complete,
+		answers: {},
+	};
+}
+
+/** Looks and reads, as an organiser does. */
+export async function readLists(
+	app: App,
+	actor: Actor,
+	texts: Readonly<Record<string, string>>,
+	complete = true,
+) {
+	const lists = await listsOf(texts, complete);
+	const { seen } = await previewLists(app, actor, lists);
+	return applyLists(app, actor, lists, { seen, leaveOut: false });
+}
+
+/** An organiser of an empty school. */
+export async function emptySchool(app: App): Promise<Actor & { kind: 'organiser' }> {
+	await setUpSchool(app, {
+		school: 'Small School',
+		timeZone: 'America/Halifax',
+		organiser: { name: 'Office', email: 'office@small.example', password: 'a long password' },
+	});
+	const [office] = await app.db.select().from(account);
+	return { kind: 'organiser', account: office!.id, knowsSafety: true };
+}
+
+export const demoTexts = (): Record<string, string> =>
+	Object.fromEntries(makeLists(makeSchool()).map((table) => [table.name, writeCsv(table)]));
