@@ -1,8 +1,9 @@
-import { execFileSync } from 'node:child_process';
+import { execFile } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { closeSync, mkdtempSync, openSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { promisify } from 'node:util';
 import { test as base, expect, type Browser, type Page } from '@playwright/test';
 import postgres from 'postgres';
 import { freePort, projectRoot } from '../../scripts/project.mjs';
@@ -20,6 +21,8 @@ export const PHONE = { width: 390, height: 844 };
 /** A server of its own on a database of its own. */
 export interface House {
 	readonly origin: string;
+	/** The address of its database. */
+	readonly url: string;
 	readonly pid: number;
 	readonly sql: postgres.Sql;
 	/** What the server wrote so far. */
@@ -50,7 +53,7 @@ export async function openHouse(environment: NodeJS.ProcessEnv = {}): Promise<Ho
 	});
 	const sql = postgres(url, { max: 2, onnotice: () => {} });
 	return {
-		...{ origin: server.origin, pid: server.pid!, sql },
+		...{ origin: server.origin, url, pid: server.pid!, sql },
 		log: () => readFileSync(join(folder, 'log'), 'utf8'),
 		async stop() {
 			await server.stop();
@@ -63,25 +66,20 @@ export async function openHouse(environment: NodeJS.ProcessEnv = {}): Promise<Ho
 	};
 }
 
-const KEY = 'a-key-for-browser-tests-of-32-characters';
+export const KEY = 'a-key-for-browser-tests-of-32-characters';
 const PASSWORD = 'the password of the demo';
 
 /** A house with the demo school in it. */
 export async function openDemo(environment: NodeJS.ProcessEnv = {}): Promise<SeededHouse> {
 	const house = await openHouse(environment);
-	const [{ name } = { name: '' }] = await house.sql<
-		{ name: string }[]
-	>`select current_database() as name`;
-	const seeded = execFileSync(
+	const { stdout } = await promisify(execFile)(
 		process.execPath,
 		['scripts/run-typescript.mjs', 'src/commands/seed-demo.ts'],
 		{
 			cwd: projectRoot,
-			encoding: 'utf8',
-			stdio: ['ignore', 'pipe', 'inherit'],
 			env: {
 				...process.env,
-				DATABASE_URL: `${databases}/${name}`,
+				DATABASE_URL: house.url,
 				TEN_CHAIRS_KEY: KEY,
 				ORIGIN: house.origin,
 				TEN_CHAIRS_NOW: NOW,
@@ -90,7 +88,7 @@ export async function openDemo(environment: NodeJS.ProcessEnv = {}): Promise<See
 			},
 		},
 	);
-	return { ...house, ...(JSON.parse(seeded) as DemoSignIn) };
+	return { ...house, ...(JSON.parse(stdout) as DemoSignIn) };
 }
 
 /** One demo house for the tests of a file, and pages that fail a test on any complaint of the browser. */

@@ -89,7 +89,7 @@ test('the office sets up a conference, a family books, everybody sees it', async
 		.toEqual([]);
 	await expect(page.getByText('4 of 48 seats taken')).toBeVisible();
 	await expect(teacher.getByText('1 of 12 booked')).toBeVisible();
-	await expect(teacher.getByText('Leila Adeyemi-Holt (Grade 8)')).toBeVisible();
+	await expect(teacher.getByText('Leila Adeyemi-Holt (8A)')).toBeVisible();
 	await page
 		.getByRole('button', { name: /booked, Adeyemi-Holt/ })
 		.first()
@@ -134,7 +134,7 @@ test('a family books in the times it can come, and the confirm pressed twice boo
 		.first()
 		.uncheck();
 	await family.getByRole('button', { name: /^See / }).click();
-	await family.getByRole('button', { name: '10:30–11:58' }).click();
+	await family.getByRole('button', { name: /^10:30–/ }).click();
 	await family.getByRole('button', { name: 'Show my visit' }).click();
 	await expect(family.getByText('Friday 4 December')).toBeVisible();
 	for (const row of await ribbon(family)) expect(row >= '10:30').toBe(true);

@@ -46,7 +46,7 @@ import { demoTexts, emptySchool, listsOf, readLists } from './read-school';
 const COUNTS = {
 	...{ teachers: 30, unconfirmed: 30, interpreters: 3, students: 230, families: 170, classes: 17 },
 };
-const QUERY = { find: '', sort: 'name', descending: false, page: 1, left: false };
+const QUERY = { find: '', sort: 'name', descending: false, page: 1, gone: false };
 
 const STUDENTS = 'Number,Name,Class\n1,Leila Holt,8A\n2,Tomas Holt,2A\n';
 const ADULTS =

@@ -11,13 +11,15 @@ import { appointmentAdult } from '$lib/server/database/schema';
 import { freshApp } from './database';
 import { smallSchool } from './small-school';
 
+type Office = Extract<Actor, { account: string }>;
+
 const HOURS = [{ date: '2026-12-03', start: 960, end: 1080 }];
 
 async function school() {
 	const app = await freshApp();
 	const small = await smallSchool(app, { families: 3, desks: 3, hours: HOURS });
 	const knows: Actor = {
-		...(small.organiser as Extract<Actor, { kind: 'organiser' }>),
+		...(small.organiser as Office),
 		knowsSafety: true,
 	};
 	return { app, small, knows };
@@ -139,7 +141,7 @@ describe('what few may know', () => {
 			apart: [{ family: b!.id, margin: 45 }],
 		});
 		const notKnowing: Actor = {
-			...(knows as Extract<Actor, { kind: 'organiser' }>),
+			...(knows as Office),
 			knowsSafety: false,
 		};
 		expect(await familySafety(app, notKnowing, a!.id)).toBeNull();

@@ -11,8 +11,7 @@ export function decodeText(bytes: Uint8Array): string | null {
 }
 
 /** What Windows-1252 has at 0x80 to 0x9f (the table of the WHATWG Encoding standard). */
-const LETTERS_OF_1252 =
-	'€\u0081‚ƒ„…†‡ˆ‰Š‹Œ\u008dŽ\u008f\u0090‘’“”•–—˜™š›œ\u009džŸ';
+const LETTERS_OF_1252 = '€\u0081‚ƒ„…†‡ˆ‰Š‹Œ\u008dŽ\u008f\u0090‘’“”•–—˜™š›œ\u009džŸ';
 
 /** Some versions of Node decode Windows-1252 as Latin-1, which has control characters there. */
 const withLettersOf1252 = (text: string): string =>

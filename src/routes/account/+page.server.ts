@@ -3,7 +3,7 @@ import { toString as qrCode } from 'qrcode';
 import { z } from 'zod';
 import { m } from '$lib/paraglide/messages';
 import { setSessionCookies } from '$lib/server/web/cookies';
-import { accountOf } from '$lib/server/web/person-routes';
+import { accountFor } from '$lib/server/web/account-for';
 import { readFields } from '$lib/server/web/read-fields';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -25,7 +25,7 @@ const codeSchema = z.object({ code: z.string().min(1, { error: () => m.second_mi
 
 export const actions: Actions = {
 	password: async ({ request, locals, cookies }) => {
-		const { account: id } = accountOf(locals);
+		const { account: id } = accountFor(locals, 'account.own');
 		const { accounts } = locals.app;
 		const read = await readFields(request, passwordSchema);
 		if (!read.ok) return fail(400, { problem: read.problem });
@@ -41,7 +41,7 @@ export const actions: Actions = {
 		redirect(303, '/sign-in');
 	},
 	begin: async ({ request, locals }) => {
-		accountOf(locals);
+		accountFor(locals, 'account.own');
 		const headers = request.headers;
 		const read = await readFields(request, currentSchema);
 		if (!read.ok) return fail(400, { problem: read.problem });
@@ -56,7 +56,7 @@ export const actions: Actions = {
 		};
 	},
 	confirm: async ({ request, locals, cookies }) => {
-		accountOf(locals);
+		accountFor(locals, 'account.own');
 		const headers = request.headers;
 		const read = await readFields(request, codeSchema);
 		if (!read.ok) return fail(400, { problem: read.problem });
@@ -66,7 +66,7 @@ export const actions: Actions = {
 		return { said: m.factor_on() };
 	},
 	end: async ({ request, locals, cookies }) => {
-		accountOf(locals);
+		accountFor(locals, 'account.own');
 		const headers = request.headers;
 		const read = await readFields(request, currentSchema);
 		if (!read.ok) return fail(400, { problem: read.problem });

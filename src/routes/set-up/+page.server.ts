@@ -40,6 +40,7 @@ export const load: PageServerLoad = async ({ locals }) => {
 export const actions: Actions = {
 	default: async ({ request, locals, cookies }) => {
 		const { app } = locals;
+		if (await hasOrganiser(app.db)) error(404, m.error_not_found());
 		const form = await superValidate(request, zod4(schema));
 		if (!form.valid) return fail(400, { form });
 		const { code, school, timeZone, name, email, password } = form.data;

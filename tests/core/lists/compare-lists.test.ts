@@ -105,7 +105,7 @@ describe('reading lists', () => {
 		expect(difference.doubts.map(({ names, together }) => [...names, together])).toEqual([
 			['g@p.example', 'h@p.example', true],
 		]);
-		const [{ a, b }] = difference.doubts as [{ a: string; b: string }];
+		const { a, b } = difference.doubts[0]!;
 		const apart = await readInto(
 			EMPTY,
 			{ students: list },

@@ -35,6 +35,7 @@ export type Act =
 	| 'register.change'
 	| 'safety.see'
 	| 'accounts.manage'
+	| 'account.own'
 	| 'door.see';
 
 type Rule = (actor: Actor, subject: Subject) => boolean;
@@ -60,6 +61,7 @@ const rules: Record<Act, Partial<Record<ActorKind, Rule>>> = {
 	'register.change': { organiser: always },
 	'safety.see': { organiser: knowsSafety, helper: knowsSafety },
 	'accounts.manage': { organiser: always },
+	'account.own': { organiser: always, helper: always, 'front-door': always },
 	'door.see': { organiser: always, helper: always, 'front-door': always },
 	'day.see': { organiser: always, helper: always, teacher: ownDay, interpreter: ownDay },
 };

@@ -2,8 +2,18 @@ import { and, asc, eq, isNull, sql } from 'drizzle-orm';
 import { may, type Actor } from '../../core/permissions/may';
 import type { Hours } from '../../core/slots/series';
 import type { App } from '../app';
-import { building, desk, deskPerson, invitation, place, series, slot } from '../database/schema';
+import {
+	building,
+	desk,
+	deskPerson,
+	invitation,
+	person,
+	place,
+	series,
+	slot,
+} from '../database/schema';
 import { invitationLink } from '../invitations/links';
+import { fullName } from '../people/names';
 import { ForbiddenError } from '../permissions/forbidden';
 
 /** A desk as the organiser edits it. */
@@ -30,8 +40,8 @@ export interface DeskLine {
 	}[];
 	/** Booked slots that fit the hours no longer. */
 	readonly toSettle: number;
-	/** The teacher's private link. */
-	readonly link: string | null;
+	/** The private links of those who receive. */
+	readonly links: readonly { readonly name: string; readonly link: string }[];
 }
 
 /** The desks of a conference in order of their numbers. */
@@ -43,18 +53,24 @@ export async function listDesks(
 	if (!may(actor, 'conference.see')) throw new ForbiddenError();
 	const seesLinks = may(actor, 'links.see');
 	const rows = await db
-		.select({ desk, series, place, building: building.name, invitation })
+		.select({ desk, series, place, building: building.name })
 		.from(desk)
 		.innerJoin(series, eq(series.deskId, desk.id))
 		.innerJoin(place, eq(place.id, series.placeId))
 		.leftJoin(building, eq(building.id, place.buildingId))
-		.leftJoin(deskPerson, eq(deskPerson.deskId, desk.id))
-		.leftJoin(
-			invitation,
-			and(eq(invitation.personId, deskPerson.personId), isNull(invitation.revokedAt)),
-		)
 		.where(eq(desk.conferenceId, conferenceId))
 		.orderBy(asc(desk.number));
+	const receivers = seesLinks
+		? await db
+				.select({ desk: deskPerson.deskId, person, invitation })
+				.from(deskPerson)
+				.innerJoin(person, eq(person.id, deskPerson.personId))
+				.innerJoin(desk, and(eq(desk.id, deskPerson.deskId), eq(desk.conferenceId, conferenceId)))
+				.innerJoin(
+					invitation,
+					and(eq(invitation.personId, person.id), isNull(invitation.revokedAt)),
+				)
+		: [];
 	const slots = await db
 		.select({
 			desk: slot.deskId,
@@ -69,7 +85,7 @@ export async function listDesks(
 		.innerJoin(desk, eq(desk.id, slot.deskId))
 		.where(eq(desk.conferenceId, conferenceId))
 		.orderBy(asc(slot.startsAt));
-	return rows.map(({ desk, series, place, building, invitation }) => {
+	return rows.map(({ desk, series, place, building }) => {
 		const own = slots.filter((slot) => slot.desk === desk.id);
 		return {
 			...{ id: desk.id, number: desk.number, name: desk.name, subject: desk.subject },
@@ -81,7 +97,12 @@ export async function listDesks(
 			gapMinutes: series.gapMinutes,
 			slots: own.filter(({ live }) => live).map(({ date, start, end }) => ({ date, start, end })),
 			toSettle: own.filter(({ toSettle }) => toSettle).length,
-			link: seesLinks && invitation ? invitationLink(config.origin, config.key, invitation) : null,
+			links: receivers
+				.filter((receiver) => receiver.desk === desk.id)
+				.map(({ person, invitation }) => ({
+					name: fullName(person),
+					link: invitationLink(config.origin, config.key, invitation),
+				})),
 		};
 	});
 }

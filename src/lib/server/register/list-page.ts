@@ -9,7 +9,7 @@ export interface ListQuery {
 	/** From 1. */
 	readonly page: number;
 	/** Whoever left, instead of whoever is here. */
-	readonly left: boolean;
+	readonly gone: boolean;
 }
 
 export interface ListPage<Line> {
@@ -30,7 +30,7 @@ export function listQuery(url: URL, sorts: readonly string[]): ListQuery {
 		sort: sorts.includes(sort) ? sort : sorts[0]!,
 		descending: url.searchParams.get('down') === '1',
 		page: Number.isSafeInteger(page) && page > 0 ? page : 1,
-		left: url.searchParams.get('left') === '1',
+		gone: url.searchParams.get('gone') === '1',
 	};
 }
 

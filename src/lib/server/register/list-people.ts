@@ -62,8 +62,8 @@ export const familySorts: Sorts = {
 	students: [sql`students`, sql`family.label`],
 };
 
-const isHere = (table: SQL, { left }: ListQuery): SQL =>
-	left ? sql`${table}.left_at is not null` : sql`${table}.left_at is null`;
+const isHere = (table: SQL, { gone }: ListQuery): SQL =>
+	gone ? sql`${table}.left_at is not null` : sql`${table}.left_at is null`;
 
 function orderOf(sorts: Sorts, { sort, descending }: ListQuery): SQL {
 	const columns = (sorts[sort] ?? []).map((column) =>

@@ -3,6 +3,7 @@ import { message, setError, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { m } from '$lib/paraglide/messages';
 import { changePerson, readPerson, setPersonLeft, type PersonKind } from '../register/edit-person';
+import { accountFor } from './account-for';
 import { personForm, personSchema, readPersonForm } from './person-form';
 
 /** Teachers and interpreters have the same pages at two addresses. */
@@ -11,44 +12,43 @@ export const FOLDERS: Record<PersonKind, string> = {
 	interpreter: '/office/people/interpreters',
 };
 
-/** The account that asks: the layout has seen to it that there is one. */
-export function accountOf({ account }: App.Locals): NonNullable<App.Locals['account']> {
-	if (!account) error(403, m.error_forbidden());
-	return account;
-}
-
-export async function loadNewPerson() {
-	return { form: await superValidate(personForm(), zod4(personSchema), { errors: false }) };
+export async function loadNewPerson(locals: App.Locals) {
+	accountFor(locals, 'register.change');
+	return {
+		form: await superValidate(personForm(), zod4(personSchema), { id: 'new', errors: false }),
+	};
 }
 
 export const addPerson =
 	(kind: PersonKind) =>
 	async ({ request, locals }: RequestEvent) => {
+		const account = accountFor(locals, 'register.change');
 		const form = await superValidate(request, zod4(personSchema));
 		if (!form.valid) return fail(400, { form });
 		const input = readPersonForm(form.data);
-		const result = await changePerson(locals.app, accountOf(locals), { kind }, input);
+		const result = await changePerson(
+			locals.app,
+			accountFor(locals, 'register.change'),
+			{ kind },
+			input,
+		);
 		if (!result.ok) return setError(form, 'email', m.person_email_taken());
 		redirect(303, `${FOLDERS[kind]}/${result.id}`);
 	};
 
 export async function loadPerson(locals: App.Locals, id: string) {
-	const person = await readPerson(locals.app, accountOf(locals), id);
+	const person = await readPerson(locals.app, accountFor(locals, 'register.see'), id);
 	if (!person) error(404, m.error_not_found());
-	return { person, form: await superValidate(personForm(person), zod4(personSchema)) };
+	return { person, form: await superValidate(personForm(person), zod4(personSchema), { id }) };
 }
 
 export const personActions = {
 	save: async ({ request, locals, params }: RequestEvent) => {
+		const account = accountFor(locals, 'register.change');
 		const form = await superValidate(request, zod4(personSchema));
 		if (!form.valid) return fail(400, { form });
 		const target = { id: params.id!, version: form.data.version };
-		const result = await changePerson(
-			locals.app,
-			accountOf(locals),
-			target,
-			readPersonForm(form.data),
-		);
+		const result = await changePerson(locals.app, account, target, readPersonForm(form.data));
 		if (result.ok) {
 			form.data.version += 1;
 			return message(form, m.saved());
@@ -58,9 +58,9 @@ export const personActions = {
 			: message(form, m.changed_meanwhile(), { status: 409 });
 	},
 	leave: async ({ locals, params }: RequestEvent) => {
-		await setPersonLeft(locals.app, accountOf(locals), params.id!, true);
+		await setPersonLeft(locals.app, accountFor(locals, 'register.change'), params.id!, true);
 	},
 	return: async ({ locals, params }: RequestEvent) => {
-		await setPersonLeft(locals.app, accountOf(locals), params.id!, false);
+		await setPersonLeft(locals.app, accountFor(locals, 'register.change'), params.id!, false);
 	},
 };

@@ -45,9 +45,9 @@ const fields: Record<ListField, () => string> = {
 	adultName: m.field_adult_name,
 	adultEmail: m.field_adult_email,
 	adultTelephone: m.field_adult_telephone,
-	adult2Name: m.field_adult2_name,
-	adult2Email: m.field_adult2_email,
-	adult2Telephone: m.field_adult2_telephone,
+	adult2Name: m.field_second_adult_name,
+	adult2Email: m.field_second_adult_email,
+	adult2Telephone: m.field_second_adult_telephone,
 };
 export const fieldText = (field: ListField): string => fields[field]();
 

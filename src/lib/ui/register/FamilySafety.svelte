@@ -54,7 +54,7 @@
 	{#each shown as right (`${right.adult}${right.student}${right.mayBook}${right.maySee}${right.isTold}`)}
 		<form
 			method="post"
-			action="?/right"
+			action="?/rights"
 			class="mb-2 flex flex-wrap items-center gap-x-5 gap-y-1"
 			use:enhance={keep}
 		>

@@ -21,7 +21,7 @@
 				readonly sort: string;
 				readonly descending: boolean;
 				readonly page: number;
-				readonly left: boolean;
+				readonly gone: boolean;
 			};
 		};
 		/** `sort` names what the server sorts by; without it the column is not sorted. */
@@ -38,7 +38,7 @@
 			find: query.find,
 			sort: query.sort,
 			down: query.descending ? '1' : '',
-			left: query.left ? '1' : '',
+			gone: query.gone ? '1' : '',
 			...change,
 		};
 		const filled = Object.entries(fields).filter(([, value]) => value !== '');
@@ -59,7 +59,7 @@
 		{@render actions?.()}
 		<form class="flex items-center gap-2" data-sveltekit-keepfocus role="search">
 			<input type="hidden" name="sort" value={query.sort} />
-			{#if query.left}<input type="hidden" name="left" value="1" />{/if}
+			{#if query.gone}<input type="hidden" name="gone" value="1" />{/if}
 			<label class="input w-56">
 				<Search size={16} aria-hidden="true" />
 				<input type="search" name="find" value={query.find} aria-label={m.list_find()} />
@@ -69,10 +69,10 @@
 	</div>
 </div>
 <nav class="mb-3 flex gap-4 text-small">
-	<a class={query.left ? 'link' : 'font-bold'} href={address({ left: '', page: '' })}
+	<a class={query.gone ? 'link' : 'font-bold'} href={address({ gone: '', page: '' })}
 		>{m.list_here()}</a
 	>
-	<a class={query.left ? 'font-bold' : 'link'} href={address({ left: '1', page: '' })}
+	<a class={query.gone ? 'font-bold' : 'link'} href={address({ gone: '1', page: '' })}
 		>{m.list_left()}</a
 	>
 	{#if query.find}<a class="link" href={address({ find: '' })}>{m.list_all()}</a>{/if}

@@ -11,7 +11,7 @@ import type { RibbonEntry } from './ribbon-entry';
 
 export const placeText = (kind: string, name: string): string => {
 	if (kind === 'video') return m.place_video();
-	return kind === 'telephone' ? m.place_telephone() : name;
+	return kind === 'telephone' ? m.place_telephone_number({ number: name }) : name;
 };
 
 export function durationText(minutes: number): string {

@@ -5,6 +5,7 @@ import { addDays, localOf } from '$lib/core/time/local-time';
 import { m } from '$lib/paraglide/messages';
 import { createConference } from '$lib/server/conferences/change-conference';
 import { readSchool } from '$lib/server/people/school';
+import { accountFor } from '$lib/server/web/account-for';
 import { basicsSchema, isHoursFault, readBasics } from '$lib/server/web/basics-form';
 import { hoursFaultText } from '$lib/ui/forms/hours-rows';
 import type { Actions, PageServerLoad } from './$types';
@@ -12,6 +13,7 @@ import type { Actions, PageServerLoad } from './$types';
 const FORTNIGHT = 14;
 
 export const load: PageServerLoad = async ({ locals }) => {
+	accountFor(locals, 'conference.set-up');
 	const { db, clock } = locals.app;
 	const timeZone = (await readSchool(db))?.timeZone ?? 'UTC';
 	const today = localOf(clock.now(), timeZone).date;
@@ -28,11 +30,12 @@ export const load: PageServerLoad = async ({ locals }) => {
 
 export const actions: Actions = {
 	default: async ({ request, locals }) => {
+		const account = accountFor(locals, 'conference.set-up');
 		const form = await superValidate(request, zod4(basicsSchema));
 		if (!form.valid) return fail(400, { form });
 		const read = readBasics(form.data);
 		if ('field' in read) return setError(form, read.field, m.moment_wrong());
-		const result = await createConference(locals.app, locals.account!, read.basics);
+		const result = await createConference(locals.app, account, read.basics);
 		if (result.ok) redirect(303, `/office/${result.address}/desks`);
 		for (const fault of result.faults)
 			if (isHoursFault(fault)) setError(form, 'hours._errors', hoursFaultText(fault.code));

@@ -5,6 +5,7 @@ import { localOf } from '$lib/core/time/local-time';
 import { m } from '$lib/paraglide/messages';
 import { changeConference } from '$lib/server/conferences/change-conference';
 import { conferenceAt } from '$lib/server/conferences/read-conference';
+import { accountFor } from '$lib/server/web/account-for';
 import { basicsForm, basicsSchema, isHoursFault, readBasics } from '$lib/server/web/basics-form';
 import { hoursFaultText } from '$lib/ui/forms/hours-rows';
 import type { Actions, PageServerLoad } from './$types';
@@ -23,9 +24,10 @@ export const load: PageServerLoad = async ({ locals, params }) => {
 
 export const actions: Actions = {
 	default: async ({ request, locals, params, url }) => {
-		const { app, account } = locals;
+		const { app } = locals;
+		const account = accountFor(locals, 'conference.set-up');
 		const conference = await conferenceAt(app.db, params.address);
-		if (!conference || !account) error(404, m.error_not_found());
+		if (!conference) error(404, m.error_not_found());
 		const form = await superValidate(request, zod4(basicsSchema));
 		if (!form.valid) return fail(400, { form });
 		const read = readBasics(form.data);

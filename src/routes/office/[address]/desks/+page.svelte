@@ -80,7 +80,13 @@
 								<a class="font-bold hover:underline" href="{base}/{desk.id}">
 									<span class="quiet me-1 text-small font-normal">{desk.number}</span>{desk.name}
 								</a>
-								{#if desk.link}<CopyLink link={desk.link} name={desk.name} brief />{/if}
+								<span class="flex"
+									>{#each desk.links as { link, name } (link)}<CopyLink
+											{link}
+											{name}
+											brief
+										/>{/each}</span
+								>
 							</div>
 							<span class="quiet block text-small">
 								{desk.subject} · {placeText(desk.place.kind, desk.place.name)}

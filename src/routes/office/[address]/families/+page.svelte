@@ -30,7 +30,7 @@
 				<tr>
 					<th scope="row" class="text-body">{family.label}</th>
 					<td>
-						{#each family.students as student (student.name)}
+						{#each family.students as student, index (index)}
 							<span class="block">
 								{student.name} <span class="quiet text-small">{student.classLabel}</span>
 							</span>
@@ -56,10 +56,13 @@
 						{/if}
 					</td>
 					<td>
-						{#each family.adults as adult (adult.name)}
+						{#each family.adults as adult, index (index)}
 							<span class="flex items-center justify-between gap-2">
-								{adult.name}
-								{#if adult.link}<CopyLink link={adult.link} name={adult.name} />{/if}
+								{adult.name || m.family_nameless()}
+								{#if adult.link}<CopyLink
+										link={adult.link}
+										name={adult.name || m.family_nameless()}
+									/>{/if}
 							</span>
 						{/each}
 					</td>

@@ -2,14 +2,16 @@ import { error, redirect } from '@sveltejs/kit';
 import { m } from '$lib/paraglide/messages';
 import { publishConference, withdrawConference } from '$lib/server/conferences/change-conference';
 import { conferenceAt } from '$lib/server/conferences/read-conference';
+import { accountFor } from '$lib/server/web/account-for';
 import type { Actions, RequestEvent } from './$types';
 
 const change =
 	(act: typeof publishConference) =>
 	async ({ locals, params }: RequestEvent) => {
-		const { app, account } = locals;
+		const { app } = locals;
+		const account = accountFor(locals, 'conference.publish');
 		const conference = await conferenceAt(app.db, params.address);
-		if (!conference || !account) error(404, m.error_not_found());
+		if (!conference) error(404, m.error_not_found());
 		await act(app, account, conference.id);
 		redirect(303, `/office/${conference.address}/open`);
 	};

@@ -10,12 +10,12 @@ import {
 	withdrawAccount,
 } from '$lib/server/accounts/change-accounts';
 import { passwordWords } from '$lib/server/web/message-words';
-import { accountOf } from '$lib/server/web/person-routes';
+import { accountFor } from '$lib/server/web/account-for';
 import { readFields } from '$lib/server/web/read-fields';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals }) => {
-	const account = accountOf(locals);
+	const account = accountFor(locals, 'accounts.manage');
 	return {
 		accounts: await listAccounts(locals.app, account),
 		me: account.account,
@@ -55,7 +55,7 @@ async function sendLink(
 
 export const actions: Actions = {
 	invite: async ({ request, locals }) => {
-		const account = accountOf(locals);
+		const account = accountFor(locals, 'accounts.manage');
 		const read = await readFields(request, inviteSchema);
 		if (!read.ok) return fail(400, { problem: read.problem });
 		const invited = await inviteAccount(locals.app, account, read.fields);
@@ -63,7 +63,7 @@ export const actions: Actions = {
 		return sendLink(locals, { id: invited.id, ...read.fields }, invited.link);
 	},
 	again: async ({ request, locals }) => {
-		const account = accountOf(locals);
+		const account = accountFor(locals, 'accounts.manage');
 		const read = await readFields(request, oneSchema);
 		if (!read.ok) return fail(400, { problem: read.problem });
 		const known = await listAccounts(locals.app, account);
@@ -72,7 +72,7 @@ export const actions: Actions = {
 		return sendLink(locals, to, await passwordLinkFor(locals.app, account, to.id));
 	},
 	change: async ({ request, locals }) => {
-		const account = accountOf(locals);
+		const account = accountFor(locals, 'accounts.manage');
 		const read = await readFields(request, changeSchema);
 		if (!read.ok) return fail(400, { problem: read.problem });
 		const { id, ...wanted } = read.fields;
@@ -82,7 +82,7 @@ export const actions: Actions = {
 			: fail(409, { problem: m.account_last_organiser() });
 	},
 	withdraw: async ({ request, locals }) => {
-		const account = accountOf(locals);
+		const account = accountFor(locals, 'accounts.manage');
 		const read = await readFields(request, oneSchema);
 		if (!read.ok) return fail(400, { problem: read.problem });
 		const result = await withdrawAccount(locals.app, account, read.fields.id);
@@ -91,7 +91,7 @@ export const actions: Actions = {
 			: fail(409, { problem: m.account_last_organiser() });
 	},
 	unfactor: async ({ request, locals }) => {
-		const account = accountOf(locals);
+		const account = accountFor(locals, 'accounts.manage');
 		const read = await readFields(request, oneSchema);
 		if (!read.ok) return fail(400, { problem: read.problem });
 		await removeSecondFactor(locals.app, account, read.fields.id);

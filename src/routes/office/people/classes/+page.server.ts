@@ -1,7 +1,7 @@
 import { listClasses } from '$lib/server/register/list-people';
-import { accountOf } from '$lib/server/web/person-routes';
+import { accountFor } from '$lib/server/web/account-for';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals }) => ({
-	classes: await listClasses(locals.app, accountOf(locals)),
+	classes: await listClasses(locals.app, accountFor(locals, 'register.see')),
 });

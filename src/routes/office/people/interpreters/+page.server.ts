@@ -1,12 +1,12 @@
 import { listPersons, personSorts } from '$lib/server/register/list-people';
 import { listQuery } from '$lib/server/register/list-page';
-import { accountOf } from '$lib/server/web/person-routes';
+import { accountFor } from '$lib/server/web/account-for';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, url }) => ({
 	page: await listPersons(
 		locals.app,
-		accountOf(locals),
+		accountFor(locals, 'register.see'),
 		'interpreter',
 		listQuery(url, Object.keys(personSorts)),
 	),

@@ -2,7 +2,7 @@ import { fail } from '@sveltejs/kit';
 import { z } from 'zod';
 import { m } from '$lib/paraglide/messages';
 import { rememberedColumns, undoRegisterAct } from '$lib/server/register/read-lists';
-import { accountOf } from '$lib/server/web/person-routes';
+import { accountFor } from '$lib/server/web/account-for';
 import { readFields } from '$lib/server/web/read-fields';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -14,7 +14,7 @@ const undoSchema = z.object({ act: z.uuid() });
 
 export const actions: Actions = {
 	undo: async ({ locals, request }) => {
-		const account = accountOf(locals);
+		const account = accountFor(locals, 'register.change');
 		const read = await readFields(request, undoSchema);
 		if (!read.ok) return fail(400, { problem: read.problem });
 		switch (await undoRegisterAct(locals.app, account, read.fields.act)) {

@@ -1,12 +1,12 @@
 import { listStudents, studentSorts } from '$lib/server/register/list-people';
 import { listQuery } from '$lib/server/register/list-page';
-import { accountOf } from '$lib/server/web/person-routes';
+import { accountFor } from '$lib/server/web/account-for';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, url }) => ({
 	page: await listStudents(
 		locals.app,
-		accountOf(locals),
+		accountFor(locals, 'register.see'),
 		listQuery(url, Object.keys(studentSorts)),
 	),
 });

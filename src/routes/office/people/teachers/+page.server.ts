@@ -3,13 +3,13 @@ import { sendTeacherLinks } from '$lib/server/messages/teacher-links';
 import { listPersons, personSorts } from '$lib/server/register/list-people';
 import { listQuery } from '$lib/server/register/list-page';
 import { linkWords } from '$lib/server/web/message-words';
-import { accountOf } from '$lib/server/web/person-routes';
+import { accountFor } from '$lib/server/web/account-for';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, url }) => ({
 	page: await listPersons(
 		locals.app,
-		accountOf(locals),
+		accountFor(locals, 'register.see'),
 		'teacher',
 		listQuery(url, Object.keys(personSorts)),
 	),
@@ -20,7 +20,7 @@ export const actions: Actions = {
 		const words = await linkWords(locals.app);
 		const { sent, notSent } = await sendTeacherLinks(
 			locals.app,
-			accountOf(locals),
+			accountFor(locals, 'links.see'),
 			'unconfirmed',
 			words,
 		);

@@ -15,6 +15,7 @@ export const GET: RequestHandler = async ({ locals, params, url }) => {
 	const places = new Map(view.places.map((place) => [place.id, place]));
 	const placeText = (id: string) => {
 		const place = places.get(id);
+		if (place?.kind === 'telephone') return m.place_telephone_number({ number: place.name });
 		if (place?.kind !== 'room') return m.place_video();
 		return [place.name, place.buildingName].filter(Boolean).join(', ');
 	};

@@ -8,14 +8,20 @@ import { changeDesk, removeDesk } from '$lib/server/desks/change-desk';
 import { listDesks } from '$lib/server/desks/list-desks';
 import { listRooms } from '$lib/server/desks/places';
 import { listTeachers } from '$lib/server/people/teachers';
+import { accountFor } from '$lib/server/web/account-for';
 import { deskForm, deskSchema, readDesk } from '$lib/server/web/desk-form';
 import { hoursFaultText } from '$lib/ui/forms/hours-rows';
 import type { Actions, PageServerLoad } from './$types';
 
-async function find(locals: App.Locals, params: { address: string; desk: string }) {
-	const { app, account } = locals;
+async function find(
+	locals: App.Locals,
+	params: { address: string; desk: string },
+	act: 'conference.see' | 'desk.set-up',
+) {
+	const { app } = locals;
+	const account = accountFor(locals, act);
 	const conference = await conferenceAt(app.db, params.address);
-	if (!conference || !account) error(404, m.error_not_found());
+	if (!conference) error(404, m.error_not_found());
 	const desks = await listDesks(app, account, conference.id);
 	const desk = desks.find(({ id }) => id === params.desk);
 	if (!desk) error(404, m.error_not_found());
@@ -23,7 +29,7 @@ async function find(locals: App.Locals, params: { address: string; desk: string 
 }
 
 export const load: PageServerLoad = async ({ locals, params }) => {
-	const { app, conference, desk } = await find(locals, params);
+	const { app, conference, desk } = await find(locals, params, 'conference.see');
 	return {
 		desk,
 		teachers: await listTeachers(app.db),
@@ -35,7 +41,7 @@ export const load: PageServerLoad = async ({ locals, params }) => {
 
 export const actions: Actions = {
 	save: async ({ request, locals, params }) => {
-		const { app, account, conference, desk } = await find(locals, params);
+		const { app, account, conference, desk } = await find(locals, params, 'desk.set-up');
 		const form = await superValidate(request, zod4(deskSchema));
 		if (!form.valid) return fail(400, { form });
 		const result = await changeDesk(app, account, conference.id, desk.id, readDesk(form.data));
@@ -44,7 +50,7 @@ export const actions: Actions = {
 		return fail(400, { form });
 	},
 	remove: async ({ locals, params }) => {
-		const { app, account, conference, desk } = await find(locals, params);
+		const { app, account, conference, desk } = await find(locals, params, 'desk.set-up');
 		if (await removeDesk(app, account, conference.id, desk.id))
 			redirect(303, `/office/${params.address}/desks`);
 		const form = await superValidate(deskForm(conference, desk), zod4(deskSchema));

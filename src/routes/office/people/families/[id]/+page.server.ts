@@ -11,13 +11,13 @@ import { eraseFamily } from '$lib/server/register/erase-family';
 import { mergeFamilies, splitFamily } from '$lib/server/register/rearrange-families';
 import { otherFamilies } from '$lib/server/register/other-families';
 import { changeRight, familySafety, keepApart } from '$lib/server/safety/change-safety';
-import { accountOf } from '$lib/server/web/person-routes';
+import { accountFor } from '$lib/server/web/account-for';
 import { readFields } from '$lib/server/web/read-fields';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params }) => {
 	const { app } = locals;
-	const account = accountOf(locals);
+	const account = accountFor(locals, 'register.see');
 	const family = await readFamily(app, account, params.id);
 	if (!family) error(404, m.error_not_found());
 	return {
@@ -69,21 +69,23 @@ const apartSchema = z.object({
 
 export const actions: Actions = {
 	save: async ({ request, locals, params }) => {
+		const account = accountFor(locals, 'register.change');
 		const read = await readFields(request, familySchema);
 		if (!read.ok) return fail(400, { problem: read.problem });
 		const { version, ...input } = read.fields;
 		const target = { id: params.id, version };
-		const result = await changeFamily(locals.app, accountOf(locals), target, input);
+		const result = await changeFamily(locals.app, account, target, input);
 		return result === 'changed'
 			? { said: m.saved() }
 			: fail(409, { problem: m.changed_meanwhile() });
 	},
 	adult: async ({ request, locals, params }) => {
+		const account = accountFor(locals, 'register.change');
 		const read = await readFields(request, adultSchema);
 		if (!read.ok) return fail(400, { problem: read.problem });
 		const { id, version, ...input } = read.fields;
 		const target = id ? { id, version } : null;
-		const result = await changeAdult(locals.app, accountOf(locals), params.id, target, input);
+		const result = await changeAdult(locals.app, account, params.id, target, input);
 		switch (result) {
 			case 'changed':
 				return { said: m.saved() };
@@ -96,39 +98,38 @@ export const actions: Actions = {
 		}
 	},
 	merge: async ({ request, locals, params }) => {
+		const account = accountFor(locals, 'register.change');
 		const read = await readFields(request, mergeSchema);
 		if (!read.ok) return fail(400, { problem: read.problem });
-		await mergeFamilies(locals.app, accountOf(locals), params.id, read.fields.other);
+		await mergeFamilies(locals.app, account, params.id, read.fields.other);
 		return { said: m.saved() };
 	},
 	split: async ({ request, locals, params }) => {
+		const account = accountFor(locals, 'register.change');
 		const read = await readFields(request, splitSchema);
 		if (!read.ok) return fail(400, { problem: read.problem });
-		const result = await splitFamily(locals.app, accountOf(locals), params.id, read.fields);
+		const result = await splitFamily(locals.app, account, params.id, read.fields);
 		if (!result.ok) return fail(400, { problem: m.family_split_nobody() });
 		redirect(303, `/office/people/families/${result.id}`);
 	},
-	right: async ({ request, locals }) => {
+	rights: async ({ request, locals }) => {
+		const account = accountFor(locals, 'safety.see');
 		const read = await readFields(request, rightSchema);
 		if (!read.ok) return fail(400, { problem: read.problem });
-		await changeRight(locals.app, accountOf(locals), read.fields);
+		await changeRight(locals.app, account, read.fields);
 		return { said: m.saved() };
 	},
 	apart: async ({ request, locals, params }) => {
+		const account = accountFor(locals, 'safety.see');
 		const read = await readFields(request, apartSchema);
 		if (!read.ok) return fail(400, { problem: read.problem });
 		const { other, margin } = read.fields;
-		await keepApart(
-			locals.app,
-			accountOf(locals),
-			[params.id, other],
-			margin === 'none' ? null : margin,
-		);
+		await keepApart(locals.app, account, [params.id, other], margin === 'none' ? null : margin);
 		return { said: m.saved() };
 	},
 	erase: async ({ request, locals, params }) => {
 		const { app } = locals;
-		const account = accountOf(locals);
+		const account = accountFor(locals, 'register.change');
 		const family = await readFamily(app, account, params.id);
 		const typed = String((await request.formData()).get('label') ?? '').trim();
 		if (!family || typed !== family.label) return fail(400, { problem: m.family_erase_wrong() });

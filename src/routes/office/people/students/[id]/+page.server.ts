@@ -9,13 +9,13 @@ import {
 	setStudentLeft,
 } from '$lib/server/register/edit-student';
 import { listClasses } from '$lib/server/register/list-people';
-import { accountOf } from '$lib/server/web/person-routes';
+import { accountFor } from '$lib/server/web/account-for';
 import { readFields } from '$lib/server/web/read-fields';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params }) => {
 	const { app } = locals;
-	const account = accountOf(locals);
+	const account = accountFor(locals, 'register.see');
 	const student = await readStudent(app, account, params.id);
 	if (!student) error(404, m.error_not_found());
 	return {
@@ -43,26 +43,28 @@ const exceptionSchema = z.object({
 
 export const actions: Actions = {
 	save: async ({ request, locals, params }) => {
+		const account = accountFor(locals, 'register.change');
 		const read = await readFields(request, studentSchema);
 		if (!read.ok) return fail(400, { problem: read.problem });
 		const { version, homeClass, ...fields } = read.fields;
 		const target = { id: params.id, version };
 		const input = { ...fields, homeClass: homeClass || null };
-		const result = await changeStudent(locals.app, accountOf(locals), target, input);
+		const result = await changeStudent(locals.app, account, target, input);
 		return result === 'changed'
 			? { said: m.saved() }
 			: fail(409, { problem: m.changed_meanwhile() });
 	},
 	except: async ({ request, locals, params }) => {
+		const account = accountFor(locals, 'register.change');
 		const read = await readFields(request, exceptionSchema);
 		if (!read.ok) return fail(400, { problem: read.problem });
 		const { person, exception } = read.fields;
-		await setException(locals.app, accountOf(locals), params.id, person, exception || null);
+		await setException(locals.app, account, params.id, person, exception || null);
 	},
 	leave: async ({ locals, params }) => {
-		await setStudentLeft(locals.app, accountOf(locals), params.id, true);
+		await setStudentLeft(locals.app, accountFor(locals, 'register.change'), params.id, true);
 	},
 	return: async ({ locals, params }) => {
-		await setStudentLeft(locals.app, accountOf(locals), params.id, false);
+		await setStudentLeft(locals.app, accountFor(locals, 'register.change'), params.id, false);
 	},
 };

@@ -2,7 +2,8 @@ import { fail } from '@sveltejs/kit';
 import { m } from '$lib/paraglide/messages';
 import { sendTeacherLinks } from '$lib/server/messages/teacher-links';
 import { linkWords } from '$lib/server/web/message-words';
-import { accountOf, loadPerson, personActions } from '$lib/server/web/person-routes';
+import { accountFor } from '$lib/server/web/account-for';
+import { loadPerson, personActions } from '$lib/server/web/person-routes';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, params }) => loadPerson(locals, params.id);
@@ -14,7 +15,7 @@ export const actions: Actions = {
 		const { app } = locals;
 		const { sent } = await sendTeacherLinks(
 			app,
-			accountOf(locals),
+			accountFor(locals, 'links.see'),
 			{ id: params.id },
 			await linkWords(app),
 		);

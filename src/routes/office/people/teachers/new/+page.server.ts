@@ -1,6 +1,6 @@
 import { addPerson, loadNewPerson } from '$lib/server/web/person-routes';
 import type { Actions, PageServerLoad } from './$types';
 
-export const load: PageServerLoad = () => loadNewPerson();
+export const load: PageServerLoad = ({ locals }) => loadNewPerson(locals);
 
 export const actions: Actions = { default: addPerson('teacher') };

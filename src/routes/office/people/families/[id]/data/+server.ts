@@ -1,11 +1,11 @@
 import { error } from '@sveltejs/kit';
 import { m } from '$lib/paraglide/messages';
 import { familyData } from '$lib/server/register/erase-family';
-import { accountOf } from '$lib/server/web/person-routes';
+import { accountFor } from '$lib/server/web/account-for';
 import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = async ({ locals, params }) => {
-	const text = await familyData(locals.app, accountOf(locals), params.id);
+	const text = await familyData(locals.app, accountFor(locals, 'register.change'), params.id);
 	if (!text) error(404, m.error_not_found());
 	return new Response(text, {
 		headers: {

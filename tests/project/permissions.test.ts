@@ -1,0 +1,206 @@
+import { afterAll, beforeAll, expect, it } from 'vitest';
+import { createApp, type App } from '$lib/server/app';
+import { passwordLink } from '$lib/server/accounts/password-links';
+import { KEY, openDemo, type SeededHouse } from '../browser/house';
+import { everyRoute } from './route-table';
+
+const ROLES = ['organiser', 'helper', 'front-door', 'teacher', 'family', 'nobody'] as const;
+type Role = (typeof ROLES)[number];
+
+const anybody: readonly Role[] = ROLES;
+const office: readonly Role[] = ['organiser', 'helper'];
+const organiser: readonly Role[] = ['organiser'];
+const accounts: readonly Role[] = ['organiser', 'helper', 'front-door'];
+const family: readonly Role[] = ['family'];
+const teacher: readonly Role[] = ['teacher'];
+
+const people = '/office/people';
+const person = (folder: string): Record<string, readonly Role[]> => ({
+	[`${people}/${folder} page`]: office,
+	[`${people}/${folder}/[id] page`]: office,
+	[`${people}/${folder}/[id] ?/save`]: organiser,
+	[`${people}/${folder}/[id] ?/leave`]: organiser,
+	[`${people}/${folder}/[id] ?/return`]: organiser,
+	[`${people}/${folder}/new page`]: organiser,
+	[`${people}/${folder}/new ?/default`]: organiser,
+});
+
+/** Who may ask for what. A route that is not here makes the first test fail. */
+const ALLOWED: Record<string, readonly Role[]> = {
+	'/ page': anybody,
+	'/healthz GET': anybody,
+	'/sign-in page': anybody,
+	'/sign-in ?/default': anybody,
+	'/sign-in/second page': anybody,
+	'/sign-in/second ?/default': anybody,
+	'/sign-in/forgot page': anybody,
+	'/sign-in/forgot ?/default': anybody,
+	'/password/[token] page': anybody,
+	'/password/[token] ?/default': anybody,
+	'/i/[token] page': anybody,
+	// There is an organiser already: nobody sets up a second school.
+	'/set-up page': [],
+	'/set-up ?/default': [],
+	'/account page': accounts,
+	'/account ?/password': accounts,
+	'/account ?/begin': accounts,
+	'/account ?/confirm': accounts,
+	'/account ?/end': accounts,
+	'/door page': accounts,
+	'/teacher page': teacher,
+	'/teacher ?/confirm': teacher,
+	'/visit page': family,
+	'/visit/[address] page': family,
+	'/visit/[address] ?/book': family,
+	'/visit/[address]/calendar.ics GET': family,
+	'/live/[conference] GET': ['organiser', 'helper', 'front-door', 'teacher', 'family'],
+	'/office page': office,
+	'/office/new page': organiser,
+	'/office/new ?/default': organiser,
+	'/office/[address]/basics page': office,
+	'/office/[address]/basics ?/default': organiser,
+	'/office/[address]/desks page': office,
+	'/office/[address]/desks ?/default': organiser,
+	'/office/[address]/desks/[desk] page': office,
+	'/office/[address]/desks/[desk] ?/save': organiser,
+	'/office/[address]/desks/[desk] ?/remove': organiser,
+	'/office/[address]/open page': office,
+	'/office/[address]/open ?/publish': organiser,
+	'/office/[address]/open ?/withdraw': organiser,
+	'/office/[address]/families page': office,
+	'/office/[address]/floor page': office,
+	[`${people} page`]: office,
+	[`${people}/find GET`]: office,
+	...person('teachers'),
+	[`${people}/teachers ?/send`]: organiser,
+	[`${people}/teachers/[id] ?/send`]: organiser,
+	...person('interpreters'),
+	[`${people}/students page`]: office,
+	[`${people}/students/[id] page`]: office,
+	[`${people}/students/[id] ?/save`]: organiser,
+	[`${people}/students/[id] ?/except`]: organiser,
+	[`${people}/students/[id] ?/leave`]: organiser,
+	[`${people}/students/[id] ?/return`]: organiser,
+	[`${people}/families page`]: office,
+	[`${people}/families/[id] page`]: office,
+	[`${people}/families/[id] ?/save`]: organiser,
+	[`${people}/families/[id] ?/adult`]: organiser,
+	[`${people}/families/[id] ?/merge`]: organiser,
+	[`${people}/families/[id] ?/split`]: organiser,
+	[`${people}/families/[id] ?/rights`]: organiser,
+	[`${people}/families/[id] ?/apart`]: organiser,
+	[`${people}/families/[id] ?/erase`]: organiser,
+	[`${people}/families/[id]/data GET`]: organiser,
+	[`${people}/classes page`]: office,
+	[`${people}/lists page`]: office,
+	[`${people}/lists ?/undo`]: organiser,
+	[`${people}/lists/preview POST`]: organiser,
+	[`${people}/lists/apply POST`]: organiser,
+	[`${people}/lists/file/[name] GET`]: office,
+	[`${people}/accounts page`]: organiser,
+	[`${people}/accounts ?/invite`]: organiser,
+	[`${people}/accounts ?/again`]: organiser,
+	[`${people}/accounts ?/change`]: organiser,
+	[`${people}/accounts ?/withdraw`]: organiser,
+	[`${people}/accounts ?/unfactor`]: organiser,
+	// Last: it ends the sessions with which all the others are asked for.
+	'/sign-out POST': anybody,
+};
+
+let demo: SeededHouse;
+let app: App;
+const cookies = new Map<Role, string>();
+const ids: Record<string, string> = {};
+
+const cookieOf = (response: Response) =>
+	response.headers
+		.getSetCookie()
+		.map((cookie) => cookie.split(';')[0])
+		.join('; ');
+
+async function signInAs(role: Role, email: string, password: string) {
+	const response = await fetch(`${demo.origin}/sign-in`, {
+		...{ method: 'POST', redirect: 'manual' },
+		headers: { origin: demo.origin },
+		body: new URLSearchParams({ email, password }),
+	});
+	cookies.set(role, cookieOf(response));
+}
+
+beforeAll(async () => {
+	demo = await openDemo();
+	app = createApp({
+		...{ databaseUrl: demo.url, key: KEY, origin: demo.origin, startAt: undefined, pool: 2 },
+		...{ logLevel: 'silent', smtpUrl: undefined, mailFrom: 'x@x.example' },
+	});
+	await signInAs('organiser', demo.email, demo.password);
+	for (const role of ['helper', 'front-door'] as const) {
+		const email = `${role}@gannetcove.example`;
+		await app.accounts.create({ ...{ name: role, email, role }, password: 'a long password' });
+		await signInAs(role, email, 'a long password');
+	}
+	cookies.set('teacher', cookieOf(await fetch(demo.teacher, { redirect: 'manual' })));
+	cookies.set('family', cookieOf(await fetch(demo.families.Gulzar, { redirect: 'manual' })));
+	const [row] = await demo.sql`select
+		(select id from desk order by number limit 1) as desk,
+		(select id from conference limit 1) as conference,
+		(select id from person where is_teacher limit 1) as teachers,
+		(select id from person where is_interpreter limit 1) as interpreters,
+		(select id from student limit 1) as students, (select id from family limit 1) as families,
+		(select id from account limit 1) as account`;
+	Object.assign(ids, row);
+	ids.token = (await passwordLink(app, ids.account!, 60_000)).split('/').at(-1)!;
+	ids.link = demo.teacher.split('/').at(-1)!;
+}, 120_000);
+
+afterAll(async () => {
+	await app.close();
+	await demo.stop();
+});
+
+function addressOf(route: string): string {
+	const folder = /people\/(\w+)/.exec(route)?.[1] ?? '';
+	return route
+		.replace('[address]', 'winter-conferences')
+		.replace('[desk]', ids.desk!)
+		.replace('[conference]', ids.conference!)
+		.replace('/i/[token]', `/i/${ids.link}`)
+		.replace('[token]', ids.token!)
+		.replace('[name]', 'students.csv')
+		.replace('[id]', ids[folder] ?? '');
+}
+
+/** Whether the server lets the role in: everything but a refusal or a way out counts. */
+async function isLetIn(asked: string, role: Role): Promise<boolean> {
+	const [route = '', what = ''] = asked.split(' ');
+	const cookie = cookies.get(role);
+	const isAction = what.startsWith('?/');
+	const method = isAction ? 'POST' : what === 'page' ? 'GET' : what;
+	const query = isAction && what !== '?/default' ? what : '';
+	const response = await fetch(`${demo.origin}${addressOf(route)}${query}`, {
+		...{ method, redirect: 'manual' },
+		headers: {
+			origin: demo.origin,
+			...(cookie ? { cookie } : {}),
+			...(isAction ? { 'x-sveltekit-action': 'true' } : {}),
+		},
+		...(method === 'GET' ? {} : { body: new URLSearchParams({ nothing: '' }) }),
+	});
+	await response.body?.cancel().catch(() => {});
+	if (isAction && response.status === 200) return true;
+	const location = response.headers.get('location');
+	// The start page shows everybody the way to where they belong.
+	const isWayOut = location === '/sign-in' || location === '/door';
+	if (location) return !isWayOut || route === '/' || route.startsWith('/sign-');
+	return ![401, 403, 404].includes(response.status);
+}
+
+it('every page, action and address stands in the table', () => {
+	expect(everyRoute()).toEqual(Object.keys(ALLOWED).sort());
+});
+
+it.each(Object.entries(ALLOWED))('%s lets in whom it should', async (asked, allowed) => {
+	const letIn: Role[] = [];
+	for (const role of ROLES) if (await isLetIn(asked, role)) letIn.push(role);
+	expect(letIn).toEqual(ROLES.filter((role) => allowed.includes(role)));
+});
