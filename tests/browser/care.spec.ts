@@ -172,6 +172,8 @@ async function checkAccess(target: Page) {
 		await target.evaluate((name) => (document.documentElement.dataset.theme = name), theme);
 		const { violations } = await new AxeBuilder({ page: target })
 			.withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
+			// The hundredth row of a list is made like the tenth.
+			.exclude('tbody tr:nth-child(n + 12)')
 			.analyze();
 		expect(
 			violations.map(({ id, nodes }) => `${target.url()} ${theme} ${id}: ${nodes[0]?.html}`),
