@@ -70,4 +70,39 @@ for (const station of ['basics', 'desks', 'open', 'families', 'floor']) {
 			.click();
 	await take(office, station);
 }
+await office.goto(`${origin}/office/people/lists`);
+await office.locator('input[type=file]').setInputFiles({
+	name: 'students.csv',
+	mimeType: 'text/csv',
+	buffer: Buffer.from(
+		[
+			'Student number,Last name,First name,Grade,Class',
+			'4001,Adeyemi-Holt,Leila,Grade 8,8B',
+			'4900,Thibodeau,Marguerite,Grade 2,2A',
+			'4901,Raskin,Ilya,Grade 6,07-Aug',
+		].join('\n'),
+	),
+});
+await office.getByText('The lists are complete').click();
+await office.getByRole('button', { name: 'See what would change' }).click();
+await office.getByText('What would change').scrollIntoViewIfNeeded();
+await office.getByText('rows with faults').waitFor();
+await office.evaluate(() => scrollTo(0, document.body.scrollHeight));
+await take(office, 'lists');
+for (const [list, find, name] of [
+	['teachers', '', 'register-teachers'],
+	['families', '', 'register-families'],
+]) {
+	await office.goto(`${origin}/office/people/${list}?find=${find}`);
+	await take(office, String(name));
+}
+await office.goto(`${origin}/office/people/families?find=adeyemi`);
+await office.locator('tbody th a').first().click();
+await office.getByRole('heading', { name: 'Adeyemi-Holt' }).waitFor();
+await take(office, 'register-family');
+await office.getByRole('link', { name: 'Leila Adeyemi-Holt' }).click();
+await office.getByRole('heading', { name: 'Leila Adeyemi-Holt' }).waitFor();
+await take(office, 'register-student');
+await office.goto(`${origin}/office/people/accounts`);
+await take(office, 'accounts');
 await browser.close();

@@ -1,6 +1,9 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
+import { writeCsv } from '$lib/files/write-csv';
+import { makeLists, makeOneRoster } from '../../demo/make-lists';
+import { makeSchool } from '../../demo/make-school';
 import { longLanguage } from '../../scripts/long-language.mjs';
 
 const sources = (folder: string): string[] =>
@@ -56,6 +59,16 @@ describe('the files of the project', () => {
 		);
 		expect(known.filter((name) => !used.has(name))).toEqual([]);
 		expect([...used].filter((name) => !known.includes(name!))).toEqual([]);
+	});
+
+	it('have the demo’s lists as they are made', () => {
+		const school = makeSchool();
+		for (const table of makeLists(school))
+			expect(readFileSync(`demo/lists/${table.name}.csv`, 'utf8')).toBe(writeCsv(table));
+		for (const table of makeOneRoster(school))
+			expect(readFileSync(`demo/lists/one-roster/${table.name}.csv`, 'utf8')).toBe(
+				writeCsv(table, { mark: false }),
+			);
 	});
 
 	it('name no registry in the lock', () => {

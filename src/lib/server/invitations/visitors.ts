@@ -1,7 +1,7 @@
 import { and, eq, isNull } from 'drizzle-orm';
 import type { Actor } from '../../core/permissions/may';
 import type { Reader, Transaction } from '../database/connect';
-import { familyAdult, invitation } from '../database/schema';
+import { adult, family, familyAdult, invitation, person } from '../database/schema';
 import { newId } from '../identifiers';
 import type { Clock } from '../clock';
 import { isLinkSecret, readLinkToken, readVisitorCookie, visitorCookie } from './links';
@@ -13,16 +13,27 @@ async function visitorOf(
 	db: Reader,
 	id: string,
 ): Promise<{ visitor: Visitor; version: number } | null> {
+	// Whoever has left has no way in any more.
 	const [row] = await db
-		.select()
+		.select({ invitation })
 		.from(invitation)
-		.where(and(eq(invitation.id, id), isNull(invitation.revokedAt)));
+		.leftJoin(person, eq(person.id, invitation.personId))
+		.leftJoin(adult, eq(adult.id, invitation.adultId))
+		.where(
+			and(
+				eq(invitation.id, id),
+				isNull(invitation.revokedAt),
+				isNull(person.leftAt),
+				isNull(adult.leftAt),
+			),
+		);
 	if (!row) return null;
-	const { version, personId, adultId } = row;
+	const { version, personId, adultId } = row.invitation;
 	if (personId) return { visitor: { kind: 'teacher', person: personId }, version };
 	const families = await db
 		.select({ family: familyAdult.familyId })
 		.from(familyAdult)
+		.innerJoin(family, and(eq(family.id, familyAdult.familyId), isNull(family.leftAt)))
 		.where(eq(familyAdult.adultId, adultId!))
 		.orderBy(familyAdult.familyId);
 	return {

@@ -13,6 +13,7 @@
 	import { listText } from '../format/when';
 	import ChooseColumns from './ChooseColumns.svelte';
 	import DifferenceTable from './DifferenceTable.svelte';
+	import { droppedFiles } from './dropped-files';
 	import { fieldText, listFaultText, tableFaultText } from './list-text';
 	import { readFilesInWorker } from './read-files';
 
@@ -156,7 +157,7 @@
 	ondrop={(event) => {
 		event.preventDefault();
 		dragging = false;
-		void take([...(event.dataTransfer?.files ?? [])]);
+		void droppedFiles(event.dataTransfer).then(take);
 	}}
 >
 	<FileUp size={28} aria-hidden="true" />
