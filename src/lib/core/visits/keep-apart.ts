@@ -45,7 +45,7 @@ export function slotsKeptApart<Slot extends AtSchool & { readonly id: string }>(
 				? null
 				: closed.filter((time) => time.end <= stretch.start).length;
 		const here = slots.filter((slot) => slot.date === date);
-		const mine = own.find((appointment) => appointment.date === date);
+		const mine = own.find((entry) => entry.date === date);
 		const sides = groupBy(here, (slot) => String(sideOf(slot)));
 		const largest = [...sides]
 			.filter(([side]) => side !== 'null')

@@ -7,7 +7,6 @@ import { newId } from '../identifiers';
 import { invitationLink } from '../invitations/links';
 import { ForbiddenError } from '../permissions/forbidden';
 import { invite } from '../invitations/visitors';
-import { deriveWishesAgain } from './read-lists';
 import { beginRegisterAct } from './register-act';
 
 /** A teacher or interpreter as it is typed. Empty texts are nothing. */
@@ -137,21 +136,3 @@ export async function changePerson(
 }
 
 export type PersonKind = 'teacher' | 'interpreter';
-
-/** Marks a person as left, or as here again. Nobody is deleted. */
-export async function setPersonLeft(
-	{ db, clock }: Pick<App, 'db' | 'clock'>,
-	actor: Actor,
-	id: string,
-	left: boolean,
-): Promise<void> {
-	if (!may(actor, 'register.change')) throw new ForbiddenError();
-	await inTransaction(db, async (tx) => {
-		await beginRegisterAct(tx, clock, { actor, kind: 'register.changed', after: { person: id } });
-		await tx
-			.update(person)
-			.set({ leftAt: left ? clock.now() : null, version: sql`${person.version} + 1` })
-			.where(eq(person.id, id));
-		await deriveWishesAgain(tx, { clock });
-	});
-}

@@ -175,21 +175,3 @@ export async function setException(
 		await deriveWishesAgain(tx, { clock });
 	});
 }
-
-/** Marks a student as left, or as here again. */
-export async function setStudentLeft(
-	{ db, clock }: Pick<App, 'db' | 'clock'>,
-	actor: Actor,
-	id: string,
-	left: boolean,
-): Promise<void> {
-	if (!may(actor, 'register.change')) throw new ForbiddenError();
-	await inTransaction(db, async (tx) => {
-		await beginRegisterAct(tx, clock, { actor, kind: 'register.changed', after: { student: id } });
-		await tx
-			.update(student)
-			.set({ leftAt: left ? clock.now() : null, version: sql`${student.version} + 1` })
-			.where(eq(student.id, id));
-		await deriveWishesAgain(tx, { clock });
-	});
-}

@@ -2,7 +2,8 @@ import { error, fail, redirect, type RequestEvent } from '@sveltejs/kit';
 import { message, setError, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { m } from '$lib/paraglide/messages';
-import { changePerson, readPerson, setPersonLeft, type PersonKind } from '../register/edit-person';
+import { changePerson, readPerson, type PersonKind } from '../register/edit-person';
+import { setLeft } from '../register/set-left';
 import { accountFor } from './account-for';
 import { personForm, personSchema, readPersonForm } from './person-form';
 
@@ -26,12 +27,7 @@ export const addPerson =
 		const form = await superValidate(request, zod4(personSchema));
 		if (!form.valid) return fail(400, { form });
 		const input = readPersonForm(form.data);
-		const result = await changePerson(
-			locals.app,
-			accountFor(locals, 'register.change'),
-			{ kind },
-			input,
-		);
+		const result = await changePerson(locals.app, account, { kind }, input);
 		if (!result.ok) return setError(form, 'email', m.person_email_taken());
 		redirect(303, `${FOLDERS[kind]}/${result.id}`);
 	};
@@ -58,9 +54,9 @@ export const personActions = {
 			: message(form, m.changed_meanwhile(), { status: 409 });
 	},
 	leave: async ({ locals, params }: RequestEvent) => {
-		await setPersonLeft(locals.app, accountFor(locals, 'register.change'), params.id!, true);
+		await setLeft(locals.app, accountFor(locals, 'register.change'), 'person', params.id!, true);
 	},
 	return: async ({ locals, params }: RequestEvent) => {
-		await setPersonLeft(locals.app, accountFor(locals, 'register.change'), params.id!, false);
+		await setLeft(locals.app, accountFor(locals, 'register.change'), 'person', params.id!, false);
 	},
 };

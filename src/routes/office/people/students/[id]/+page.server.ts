@@ -2,13 +2,9 @@ import { error, fail } from '@sveltejs/kit';
 import { z } from 'zod';
 import { m } from '$lib/paraglide/messages';
 import { listTeachers } from '$lib/server/people/teachers';
-import {
-	changeStudent,
-	readStudent,
-	setException,
-	setStudentLeft,
-} from '$lib/server/register/edit-student';
+import { changeStudent, readStudent, setException } from '$lib/server/register/edit-student';
 import { listClasses } from '$lib/server/register/list-people';
+import { setLeft } from '$lib/server/register/set-left';
 import { accountFor } from '$lib/server/web/account-for';
 import { readFields } from '$lib/server/web/read-fields';
 import type { Actions, PageServerLoad } from './$types';
@@ -62,9 +58,9 @@ export const actions: Actions = {
 		await setException(locals.app, account, params.id, person, exception || null);
 	},
 	leave: async ({ locals, params }) => {
-		await setStudentLeft(locals.app, accountFor(locals, 'register.change'), params.id, true);
+		await setLeft(locals.app, accountFor(locals, 'register.change'), 'student', params.id, true);
 	},
 	return: async ({ locals, params }) => {
-		await setStudentLeft(locals.app, accountFor(locals, 'register.change'), params.id, false);
+		await setLeft(locals.app, accountFor(locals, 'register.change'), 'student', params.id, false);
 	},
 };

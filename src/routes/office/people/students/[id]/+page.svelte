@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
 	import { m } from '$lib/paraglide/messages';
+	import LeaveForm from '$lib/ui/register/LeaveForm.svelte';
 	import LeftNote from '$lib/ui/register/LeftNote.svelte';
 
 	let { data, form } = $props();
@@ -70,16 +71,12 @@
 			{/each}
 		</ul>
 		{#if data.mayChange}
-			<form
-				method="post"
-				action={student.hasLeft ? '?/return' : '?/leave'}
-				class="mt-8"
-				use:enhance
-			>
-				<button class="btn btn-outline btn-sm">
-					{student.hasLeft ? m.student_return() : m.student_leave()}
-				</button>
-			</form>
+			<LeaveForm
+				hasLeft={student.hasLeft}
+				leave={m.student_leave()}
+				comeBack={m.student_return()}
+				{enhance}
+			/>
 		{/if}
 	</section>
 

@@ -2,6 +2,7 @@
 	import { enhance } from '$app/forms';
 	import { m } from '$lib/paraglide/messages';
 	import CopyLink from '$lib/ui/office/CopyLink.svelte';
+	import LeaveForm from '$lib/ui/register/LeaveForm.svelte';
 	import LeftNote from '$lib/ui/register/LeftNote.svelte';
 	import PersonForm from '$lib/ui/register/PersonForm.svelte';
 
@@ -41,14 +42,10 @@
 	<PersonForm form={data.form} kind="teacher" action="?/save" mayChange={data.mayChange} />
 {/key}
 {#if data.mayChange}
-	<form
-		method="post"
-		action={data.person.hasLeft ? '?/return' : '?/leave'}
-		class="mt-8"
-		use:enhance
-	>
-		<button class="btn btn-outline btn-sm">
-			{data.person.hasLeft ? m.person_return() : m.person_leave()}
-		</button>
-	</form>
+	<LeaveForm
+		hasLeft={data.person.hasLeft}
+		leave={m.person_leave()}
+		comeBack={m.person_return()}
+		{enhance}
+	/>
 {/if}
