@@ -118,7 +118,9 @@ async function seedConference(app: App, organiser: Actor): Promise<string> {
 		closesAt: schoolTime(addDays(thursday, -1), 20),
 	});
 	if (!made.ok) throw new Error('the demo conference has faults');
-	const add = async (input: Partial<DeskInput> & Pick<DeskInput, 'teacher' | 'subject' | 'place'>) => {
+	const add = async (
+		input: Partial<DeskInput> & Pick<DeskInput, 'teacher' | 'subject' | 'place'>,
+	) => {
 		const added = await addDesk(app, organiser, made.id, {
 			...{ ownHours: null, forAll: false },
 			...input,
@@ -152,7 +154,10 @@ function deskOf({ name, subjects, room, building, link, telephone, pin }: DemoTe
 			? { kind: 'room', room, building }
 			: link
 				? { kind: 'video', link }
-				: { kind: 'telephone', number: [telephone, pin && `PIN ${pin}`].filter(Boolean).join(', ') };
+				: {
+						kind: 'telephone',
+						number: [telephone, pin && `PIN ${pin}`].filter(Boolean).join(', '),
+					};
 	return { teacher: name, subject: subjects[0]!.subject, place };
 }
 
