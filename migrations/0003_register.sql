@@ -19,10 +19,11 @@ ALTER TABLE kept_apart
 	ADD CONSTRAINT kept_apart_once CHECK (family_id < other_family_id),
 	ADD CONSTRAINT kept_apart_margin CHECK (margin_minutes BETWEEN 0 AND 240);
 --> statement-breakpoint
--- Names as they are searched: lower case, without accents. A dictionary named outright makes the
--- function depend on its arguments alone, so that it may be indexed.
+-- Names as they are searched: words in lower case without accents, a space before each. A dictionary
+-- named outright makes the function depend on its arguments alone, so that it may be indexed.
 CREATE FUNCTION search_text(text) RETURNS text LANGUAGE sql IMMUTABLE PARALLEL SAFE STRICT AS
-	$$ SELECT lower(public.unaccent('public.unaccent'::regdictionary, $1)) $$;
+	$$ SELECT ' ' || btrim(regexp_replace(
+		lower(public.unaccent('public.unaccent'::regdictionary, $1)), '[^[:alnum:]]+', ' ', 'g')) $$;
 --> statement-breakpoint
 ALTER TABLE person ADD COLUMN search text NOT NULL GENERATED ALWAYS AS
 	(search_text(coalesce(given_name, '') || ' ' || coalesce(family_name, '') || ' ' || coalesce(email, ''))) STORED;
@@ -36,13 +37,13 @@ ALTER TABLE adult ADD COLUMN search text NOT NULL GENERATED ALWAYS AS
 ALTER TABLE family ADD COLUMN search text NOT NULL GENERATED ALWAYS AS
 	(search_text(coalesce(label, ''))) STORED;
 --> statement-breakpoint
-CREATE INDEX person_search ON person USING gin (search gin_trgm_ops);
+CREATE INDEX person_search ON person USING gin (search gin_trgm_ops) WITH (fastupdate = off);
 --> statement-breakpoint
-CREATE INDEX student_search ON student USING gin (search gin_trgm_ops);
+CREATE INDEX student_search ON student USING gin (search gin_trgm_ops) WITH (fastupdate = off);
 --> statement-breakpoint
-CREATE INDEX adult_search ON adult USING gin (search gin_trgm_ops);
+CREATE INDEX adult_search ON adult USING gin (search gin_trgm_ops) WITH (fastupdate = off);
 --> statement-breakpoint
-CREATE INDEX family_search ON family USING gin (search gin_trgm_ops);
+CREATE INDEX family_search ON family USING gin (search gin_trgm_ops) WITH (fastupdate = off);
 --> statement-breakpoint
 -- While ten_chairs.act names an act, every change of a row of the register is kept beside it.
 CREATE FUNCTION record_register_change() RETURNS trigger LANGUAGE plpgsql AS $$

@@ -4,11 +4,14 @@ import { sql, type SQL } from 'drizzle-orm';
 const MOST_WORDS = 6;
 
 const wordsOf = (text: string): string[] =>
-	text.trim().split(/\s+/).filter(Boolean).slice(0, MOST_WORDS);
+	text
+		.split(/[^\p{Letter}\p{Mark}\p{Number}]+/u)
+		.filter(Boolean)
+		.slice(0, MOST_WORDS);
 
 /**
- * Whether every typed word is in a `search` column: as a part, or nearly (pg_trgm's word similarity,
- * over the threshold that connections set). The order of words, case and accents do not matter.
+ * Whether every typed word is in a `search` column: as the beginning of a word, or nearly (pg_trgm's
+ * word similarity, over the threshold that connections set). Order, case and accents do not matter.
  * `undefined` when nothing was typed.
  */
 export function everyWordIn(column: SQL, text: string): SQL | undefined {
@@ -20,9 +23,15 @@ export function everyWordIn(column: SQL, text: string): SQL | undefined {
 	);
 }
 
-const wordIn = (column: SQL, word: string): SQL =>
-	sql`(${column} like '%' || search_text(${word.replaceAll(/[\\%_]/g, '\\$&')}) || '%'
-		or search_text(${word}) <% ${column})`;
+/** In shorter words a slip cannot be told from another word. */
+const SHORTEST_SLIP = 4;
+
+const wordIn = (column: SQL, word: string): SQL => {
+	const begins = sql`${column} like '%' || search_text(${word}) || '%'`;
+	return word.length < SHORTEST_SLIP
+		? begins
+		: sql`(${begins} or search_text(${word}) <% ${column})`;
+};
 
 /** Families of which every typed word is found in the label, a student's or an adult's name. */
 export function familiesWithEveryWord(text: string): SQL | undefined {
