@@ -92,7 +92,7 @@ test('from an empty database to families with just their own teachers', async ({
 		await expect(page.getByText('students.csv, Row 2, column Class')).toBeVisible();
 		const confirm = page.getByRole('button', { name: /^Read \d+ changes/ });
 		await expect(confirm).toBeDisabled();
-		await page.getByLabel('Leave these 1 rows out').check();
+		await page.getByLabel('Leave the rows with faults out').check();
 		await confirm.click();
 		await expect(station(page, 'Students')).toContainText('231');
 		await page.getByRole('button', { name: 'Undo' }).click();

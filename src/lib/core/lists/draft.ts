@@ -59,11 +59,13 @@ export class Draft<Fields extends object> {
 
 	/** What a line of the preview tells. */
 	get details(): FieldChange[] {
-		return Object.entries(this.set).map(([field, value]) => ({
+		const changes = Object.entries(this.set).map(([field, value]) => ({
 			field,
 			before: this.known ? textOf(this.known[field as keyof Fields]) : null,
 			after: textOf(value),
 		}));
+		if (!this.known || !this.newKey) return changes;
+		return [...changes, { field: 'key', before: textOf(this.known.key), after: this.newKey }];
 	}
 }
 

@@ -24,7 +24,7 @@ export function everyWordIn(column: SQL, text: string): SQL | undefined {
 }
 
 /** In shorter words a slip cannot be told from another word. */
-const SHORTEST_SLIP = 4;
+const SHORTEST_SLIP = 5;
 
 const wordIn = (column: SQL, word: string): SQL => {
 	const begins = sql`${column} like '%' || search_text(${word}) || '%'`;

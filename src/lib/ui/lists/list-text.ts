@@ -75,9 +75,13 @@ const changes: Record<LineChange, () => string> = {
 };
 export const changeText = (change: LineChange): string => changes[change]();
 
+/** What the line's name says already. */
+const IN_THE_NAME = new Set(['givenName', 'familyName', 'label']);
+
 /** `Telephone: 123 → 456` for what changes, `123` for what is new. */
 export function detailsText({ change, details }: DifferenceLine): string {
 	return details
+		.filter(({ field }) => change !== 'new' || !IN_THE_NAME.has(field))
 		.map(({ field, before, after }) => [changedFieldText(field), before, after] as const)
 		.filter(([name, , after]) => name && after !== null)
 		.map(([name, before, after]) =>

@@ -60,7 +60,7 @@
 		>
 			<input type="hidden" name="adult" value={right.adult} />
 			<input type="hidden" name="student" value={right.student} />
-			<strong class="min-w-72">
+			<strong class="min-w-96">
 				{m.safety_for({
 					adult: nameOf(adults, right.adult),
 					student: nameOf(students, right.student),

@@ -78,7 +78,7 @@
 	{#if query.find}<a class="link" href={address({ find: '' })}>{m.list_all()}</a>{/if}
 </nav>
 <div class="overflow-x-auto">
-	<table class="table table-sm text-[0.9375rem]">
+	<table class="table table-sm">
 		<thead>
 			<tr>
 				{#each columns as { name, sort } (name)}
