@@ -85,7 +85,7 @@ await office.locator('input[type=file]').setInputFiles({
 });
 await office.getByText('The lists are complete').click();
 await office.getByRole('button', { name: 'See what would change' }).click();
-await office.getByText('Rows with faults').waitFor();
+await office.getByText('Rows with faults').first().waitFor();
 await office.evaluate(() => scrollTo(0, document.body.scrollHeight));
 await take(office, 'lists');
 for (const [list, find, name] of [
