@@ -1,4 +1,5 @@
 import { gradeCode } from '../src/lib/core/lists/one-roster';
+import { oneRosterManifest, oneRosterTable } from '../src/lib/core/lists/one-roster-columns';
 import type { WrittenTable } from '../src/lib/files/write-csv';
 import { interpreters } from './gannet-cove';
 import type { MadeSchool } from './make-school';
@@ -89,126 +90,67 @@ export function makeOneRoster({ teachers, families, otherHouseholds }: MadeSchoo
 	);
 	const sectionKeys = [...new Map(sections.map((entry) => [entry.key, entry])).values()];
 	const org = 'gannet-cove';
-	const user = (
-		key: string,
-		role: string,
-		[given, family]: readonly [string, string],
-		more: { email?: string; sms?: string; agents?: readonly string[]; grade?: string } = {},
-	) => [
-		...[key, '', '', 'true', org, role, key, '', given, family, '', key, more.email ?? ''],
-		...[more.sms ?? '', '', (more.agents ?? []).join(','), more.grade ?? '', ''],
-	];
+	const user = { enabledUser: 'true', orgSourcedIds: org };
+	const named = (name: string) => {
+		const [givenName = '', ...family] = name.split(' ');
+		return { givenName, familyName: family.join(' ') };
+	};
+	const enrolment = (classKey: string, userKey: string, role: string) => ({
+		sourcedId: `${classKey}/${userKey}`,
+		...{ classSourcedId: classKey, schoolSourcedId: org, userSourcedId: userKey, role },
+		primary: String(role === 'teacher'),
+	});
 	return [
-		{
-			name: 'manifest',
-			header: ['propertyName', 'value'],
-			rows: [
-				['manifest.version', '1.0'],
-				['oneroster.version', '1.1'],
-				...['orgs', 'users', 'courses', 'classes', 'enrollments', 'academicSessions'].map(
-					(file) => [`file.${file}`, 'bulk'],
-				),
-				...['demographics', 'lineItems', 'results', 'categories', 'resources'].map((file) => [
-					`file.${file}`,
-					'absent',
-				]),
-			],
-		},
-		{
-			name: 'orgs',
-			header: [
-				...['sourcedId', 'status', 'dateLastModified', 'name', 'type', 'identifier'],
-				'parentSourcedId',
-			],
-			rows: [[org, '', '', 'Gannet Cove School', 'school', '', '']],
-		},
-		{
-			name: 'academicSessions',
-			header: [
-				...['sourcedId', 'status', 'dateLastModified', 'title', 'type', 'startDate', 'endDate'],
-				...['parentSourcedId', 'schoolYear'],
-			],
-			rows: [['year', '', '', 'School year', 'schoolYear', '2026-09-01', '2027-06-30', '', '2027']],
-		},
-		{
-			name: 'courses',
-			header: [
-				...[
-					'sourcedId',
-					'status',
-					'dateLastModified',
-					'schoolYearSourcedId',
-					'title',
-					'courseCode',
-				],
-				...['grades', 'orgSourcedId', 'subjects', 'subjectCodes'],
-			],
-			rows: subjects.map((subject) => [subject, '', '', 'year', subject, '', '', org, subject, '']),
-		},
-		{
-			name: 'classes',
-			header: [
-				...['sourcedId', 'status', 'dateLastModified', 'title', 'grades', 'courseSourcedId'],
-				...['classCode', 'classType', 'location', 'schoolSourcedId', 'termSourcedIds', 'subjects'],
-				...['subjectCodes', 'periods'],
-			],
-			rows: [
-				...labels.map((label) => [
-					...[label, '', '', label, '', subjects[0]!, label, 'homeroom', '', org, 'year', ''],
-					...['', ''],
-				]),
-				...sectionKeys.map(({ key, label, subject }) => [
-					...[key, '', '', `${label} ${subject}`, '', subject, key, 'scheduled', '', org, 'year'],
-					...[subject, '', ''],
-				]),
-			],
-		},
-		{
-			name: 'users',
-			header: [
-				...['sourcedId', 'status', 'dateLastModified', 'enabledUser', 'orgSourcedIds', 'role'],
-				...['username', 'userIds', 'givenName', 'familyName', 'middleName', 'identifier', 'email'],
-				...['sms', 'phone', 'agentSourcedIds', 'grades', 'password'],
-			],
-			rows: [
-				...teachers.map(({ key, name, email }) => {
-					const [given = '', ...family] = name.split(' ');
-					return user(key, 'teacher', [given, family.join(' ')], { email });
-				}),
-				...students.map(({ key, givenName, familyName, yearGroup }) =>
-					user(key, 'student', [givenName, familyName], {
-						agents: agentsOf.get(key) ?? [],
-						grade: gradeCode(yearGroup),
-					}),
-				),
-				...households.flatMap(({ adults }, family) =>
-					adults.map(({ givenName, familyName, email, telephone }, index) =>
-						user(adultKey(family, index), 'parent', [givenName, familyName], {
-							...{ email, sms: telephone },
-						}),
-					),
-				),
-			],
-		},
-		{
-			name: 'enrollments',
-			header: [
-				...['sourcedId', 'status', 'dateLastModified', 'classSourcedId', 'schoolSourcedId'],
-				...['userSourcedId', 'role', 'primary', 'beginDate', 'endDate'],
-			],
-			rows: [
-				...students.flatMap((student) =>
-					[
-						student.class,
-						...sectionKeys.filter(({ label }) => label === student.class).map(({ key }) => key),
-					].map((key) => [
-						...[`${key}/${student.key}`, '', '', key, org, student.key, 'student', 'false', '', ''],
-					]),
-				),
-				...sections.map(({ key, teacher }) => [
-					...[`${key}/${teacher}`, '', '', key, org, teacher, 'teacher', 'true', '', ''],
-				]),
-			],
-		},
+		oneRosterManifest(),
+		oneRosterTable('orgs', [{ sourcedId: org, name: 'Gannet Cove School', type: 'school' }]),
+		oneRosterTable('academicSessions', [
+			{
+				...{ sourcedId: 'year', title: 'School year', type: 'schoolYear', schoolYear: '2027' },
+				...{ startDate: '2026-09-01', endDate: '2027-06-30' },
+			},
+		]),
+		oneRosterTable(
+			'courses',
+			subjects.map((subject) => ({
+				...{ sourcedId: subject, title: subject, subjects: subject, orgSourcedId: org },
+				schoolYearSourcedId: 'year',
+			})),
+		),
+		oneRosterTable('classes', [
+			...labels.map((label) => ({
+				...{ sourcedId: label, title: label, classCode: label, classType: 'homeroom' },
+				...{ courseSourcedId: subjects[0]!, schoolSourcedId: org, termSourcedIds: 'year' },
+			})),
+			...sectionKeys.map(({ key, label, subject }) => ({
+				...{ sourcedId: key, title: `${label} ${subject}`, classCode: key },
+				...{ classType: 'scheduled', courseSourcedId: subject, subjects: subject },
+				...{ schoolSourcedId: org, termSourcedIds: 'year' },
+			})),
+		]),
+		oneRosterTable('users', [
+			...teachers.map(({ key, name, email }) => ({
+				...{ ...user, sourcedId: key, username: key, role: 'teacher', email, ...named(name) },
+			})),
+			...students.map(({ key, givenName, familyName, yearGroup }) => ({
+				...{ ...user, sourcedId: key, username: key, role: 'student', givenName, familyName },
+				agentSourcedIds: (agentsOf.get(key) ?? []).join(','),
+				grades: gradeCode(yearGroup),
+			})),
+			...households.flatMap(({ adults }, family) =>
+				adults.map(({ givenName, familyName, email, telephone }, index) => ({
+					...{ ...user, sourcedId: adultKey(family, index), username: adultKey(family, index) },
+					...{ role: 'parent', givenName, familyName, email, sms: telephone },
+				})),
+			),
+		]),
+		oneRosterTable('enrollments', [
+			...students.flatMap((student) => [
+				enrolment(student.class, student.key, 'student'),
+				...sectionKeys
+					.filter(({ label }) => label === student.class)
+					.map(({ key }) => enrolment(key, student.key, 'student')),
+			]),
+			...sections.map(({ key, teacher }) => enrolment(key, teacher, 'teacher')),
+		]),
 	];
 }

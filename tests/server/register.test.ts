@@ -26,13 +26,9 @@ import {
 	listStudents,
 } from '$lib/server/register/list-people';
 import { mergeFamilies, splitFamily } from '$lib/server/register/rearrange-families';
-import {
-	applyLists,
-	lastRegisterAct,
-	previewLists,
-	rememberedColumns,
-	undoRegisterAct,
-} from '$lib/server/register/read-lists';
+import { rememberedColumns } from '$lib/server/register/column-memory';
+import { applyLists, previewLists } from '$lib/server/register/read-lists';
+import { lastRegisterAct, undoRegisterAct } from '$lib/server/register/undo-register-act';
 import { registerCounts } from '$lib/server/register/register-counts';
 import { writeListFile } from '$lib/server/register/write-lists';
 import { familyView } from '$lib/server/visits/family-view';

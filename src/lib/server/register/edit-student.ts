@@ -15,7 +15,7 @@ import {
 } from '../database/schema';
 import { fullName } from '../people/names';
 import { ForbiddenError } from '../permissions/forbidden';
-import { deriveWishesAgain } from './read-lists';
+import { deriveWishesAgain } from '../visits/derive-wishes-again';
 import { beginRegisterAct } from './register-act';
 
 /** Whom a student's family meets, and why. */

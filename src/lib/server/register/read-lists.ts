@@ -1,36 +1,27 @@
 import { createHash } from 'node:crypto';
-import { eq, isNotNull, isNull, and } from 'drizzle-orm';
 import { compareLists } from '../../core/lists/compare-lists';
-import { isNote, type RegisterLists } from '../../core/lists/register-lists';
+import type { ListField } from '../../core/lists/list-kinds';
 import { isOneRoster, readOneRoster } from '../../core/lists/one-roster';
-import { listKinds, type ListField, type ListKind } from '../../core/lists/list-kinds';
-import { headerSignature, missingFields } from '../../core/lists/propose-columns';
+import { missingFields } from '../../core/lists/propose-columns';
 import { readRows, type NamedTable } from '../../core/lists/read-rows';
 import type { RegisterDifference } from '../../core/lists/register-difference';
+import { isNote, type RegisterLists } from '../../core/lists/register-lists';
 import type { ListTable } from '../../core/lists/table';
 import { may, type Actor } from '../../core/permissions/may';
-import { recordAct } from '../acts/record-act';
 import type { App } from '../app';
-import type { Reader, Transaction } from '../database/connect';
-import { postgresError } from '../database/errors';
+import type { Reader } from '../database/connect';
 import { inTransaction } from '../database/transaction';
-import { act, columnMemory, conference } from '../database/schema';
 import { newId } from '../identifiers';
 import { ForbiddenError } from '../permissions/forbidden';
-import { touchConference } from '../conferences/touch-conference';
-import { deriveWishes } from '../visits/derive-wishes';
+import { deriveWishesAgain } from '../visits/derive-wishes-again';
+import { rememberColumns } from './column-memory';
 import { loadRegister } from './load-register';
 import { beginRegisterAct, lockRegister } from './register-act';
-import { dropDerivedWishes, UNDOABLE, undoChanges } from './undo-sql';
 import { writeDifference } from './write-difference';
 
 /** Lists as they come from the page: tables whose columns have got their meanings, or a OneRoster set. */
 export interface ListsToRead {
-	readonly tables: readonly {
-		readonly table: ListTable;
-		readonly kind: ListKind;
-		readonly columns: readonly (ListField | null)[];
-	}[];
+	readonly tables: readonly NamedTable[];
 	/** Whoever is missing has left. */
 	readonly complete: boolean;
 	/** Answers to doubts about households, by the pair's key. */
@@ -96,7 +87,7 @@ export async function applyLists(
 			after: { lines: difference.lines.length, leftOut: faults.length },
 		});
 		await writeDifference(tx, clock, difference.writes);
-		await rememberColumns(tx, lists);
+		await rememberColumns(tx, lists.tables);
 		await deriveWishesAgain(tx, { clock });
 		return { ok: true, act: id, lines: difference.lines.length };
 	});
@@ -143,93 +134,3 @@ const NOTHING: RegisterLists = {
 	...{ kinds: [], teachers: [], students: [], adults: [], classes: [], teaching: [] },
 	...{ enrolments: [], interpreters: [], faults: [] },
 };
-
-/** Wishes follow from classes: those of every conference that families can see. */
-export async function deriveWishesAgain(
-	tx: Transaction,
-	{ clock }: Pick<App, 'clock'>,
-): Promise<void> {
-	const open = await tx
-		.select({ id: conference.id })
-		.from(conference)
-		.where(and(isNotNull(conference.publishedAt), isNull(conference.withdrawnAt)));
-	for (const { id } of open) {
-		await deriveWishes(tx, clock, id);
-		await touchConference(tx, id);
-	}
-}
-
-/** What the columns of known headings meant the last time, by the headings' signature. */
-export async function rememberedColumns(
-	db: Reader,
-): Promise<Record<string, Pick<NamedTable, 'kind' | 'columns'>>> {
-	const rows = await db.select().from(columnMemory);
-	return Object.fromEntries(
-		rows
-			.filter(({ kind }) => kind in listKinds)
-			.map(({ signature, kind, columns }) => [
-				signature,
-				{ kind: kind as ListKind, columns: columns as (ListField | null)[] },
-			]),
-	);
-}
-
-async function rememberColumns(tx: Transaction, lists: ListsToRead): Promise<void> {
-	if (isOneRoster(lists.tables.map(({ table }) => table))) return;
-	for (const { table, kind, columns } of lists.tables)
-		await tx
-			.insert(columnMemory)
-			.values({ signature: headerSignature(table.header), kind, columns: [...columns] })
-			.onConflictDoUpdate({ target: columnMemory.signature, set: { kind, columns: [...columns] } });
-}
-
-/** Acts on the register that can be taken back, the last one first; just the last one may be. */
-export interface UndoableAct {
-	readonly id: string;
-	readonly at: number;
-	readonly kind: string;
-}
-
-/** The last act on the register that has not been undone, or `null`. */
-export async function lastRegisterAct(db: Reader): Promise<UndoableAct | null> {
-	const rows = await db.execute<{ id: string; at: string; kind: string }>(UNDOABLE);
-	const [row] = rows;
-	return row ? { id: row.id, at: Date.parse(row.at), kind: row.kind } : null;
-}
-
-export type UndoResult = 'undone' | 'relied-upon' | 'not-the-last';
-
-/** PostgreSQL's code for a row that others refer to, and our own for one that was changed since. */
-const RELIED_UPON = new Set(['23503', 'TC001', '23514']);
-
-/**
- * Takes the last act on the register back. Refused when somebody has come to rely on it: a family that
- * it made has booked, or a row has been changed since.
- */
-export async function undoRegisterAct(
-	{ db, clock }: Pick<App, 'db' | 'clock'>,
-	actor: Actor,
-	actId: string,
-): Promise<UndoResult> {
-	if (!may(actor, 'register.change')) throw new ForbiddenError();
-	try {
-		return await inTransaction(db, async (tx) => {
-			await lockRegister(tx);
-			const last = await lastRegisterAct(tx);
-			if (last?.id !== actId) return 'not-the-last';
-			await tx.execute(dropDerivedWishes(actId));
-			await tx.execute(undoChanges(actId));
-			const undoing = await recordAct(tx, clock, {
-				actor,
-				kind: 'register.undone',
-				before: { act: actId },
-			});
-			await tx.update(act).set({ undoneBy: undoing }).where(eq(act.id, actId));
-			await deriveWishesAgain(tx, { clock });
-			return 'undone';
-		});
-	} catch (error) {
-		if (RELIED_UPON.has(postgresError(error)?.code ?? '')) return 'relied-upon';
-		throw error;
-	}
-}

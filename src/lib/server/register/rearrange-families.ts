@@ -14,7 +14,7 @@ import {
 } from '../database/schema';
 import { newId } from '../identifiers';
 import { ForbiddenError } from '../permissions/forbidden';
-import { deriveWishesAgain } from './read-lists';
+import { deriveWishesAgain } from '../visits/derive-wishes-again';
 import { beginRegisterAct } from './register-act';
 
 /**

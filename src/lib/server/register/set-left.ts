@@ -4,7 +4,7 @@ import type { App } from '../app';
 import { inTransaction } from '../database/transaction';
 import { person, student } from '../database/schema';
 import { ForbiddenError } from '../permissions/forbidden';
-import { deriveWishesAgain } from './read-lists';
+import { deriveWishesAgain } from '../visits/derive-wishes-again';
 import { beginRegisterAct } from './register-act';
 
 const tables = { person, student };

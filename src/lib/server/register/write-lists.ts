@@ -1,4 +1,3 @@
-import { gradeCode } from '../../core/lists/one-roster';
 import type { RegisterState } from '../../core/lists/register-state';
 import { may, type Actor } from '../../core/permissions/may';
 import { writeCsv, type WrittenTable } from '../../files/write-csv';
@@ -8,6 +7,7 @@ import type { App } from '../app';
 import { ForbiddenError } from '../permissions/forbidden';
 import { readSchool } from '../people/school';
 import { loadRegister } from './load-register';
+import { writtenOneRoster } from './write-one-roster';
 
 export interface WrittenFile {
 	readonly bytes: Uint8Array<ArrayBuffer>;
@@ -135,163 +135,6 @@ function writtenLists(state: RegisterState): WrittenTable[] {
 					...[nameOf(row), row.languages.join('; '), text(row.hours), text(row.email)],
 					text(row.telephone),
 				]),
-		},
-	];
-}
-
-/** The files that OneRoster 1.1 asks for, with its columns (from memory), as far as the register goes. */
-function writtenOneRoster(state: RegisterState, school: string, year: string): WrittenTable[] {
-	const org = 'school';
-	const subjects = [...new Set(state.teaching.map(({ subject }) => subject || 'Home class'))];
-	const labels = new Map(state.classes.map(({ id, label }) => [id, label]));
-	const sections = [
-		...new Map(
-			state.teaching.map((entry) => [
-				`${entry.class}/${entry.subject}`,
-				{ ...entry, key: `${entry.class}/${entry.subject}` },
-			]),
-		).values(),
-	];
-	const adultsOf = (families: readonly string[]) =>
-		state.adults.filter((adult) => adult.families.some((id) => families.includes(id)));
-	const empty = ['', ''];
-	const user = (
-		row: { id: string; givenName: string | null; familyName: string | null },
-		role: string,
-		more: { email?: string | null; telephone?: string | null; agents?: string; grade?: string },
-	) => [
-		...[row.id, ...empty, 'true', org, role, row.id, '', text(row.givenName)],
-		...[text(row.familyName), '', '', more.email ?? '', more.telephone ?? '', ''],
-		...[more.agents ?? '', more.grade ?? '', ''],
-	];
-	const head = ['sourcedId', 'status', 'dateLastModified'];
-	return [
-		{
-			name: 'manifest',
-			header: ['propertyName', 'value'],
-			rows: [
-				['manifest.version', '1.0'],
-				['oneroster.version', '1.1'],
-				...['academicSessions', 'classes', 'courses', 'enrollments', 'orgs', 'users'].map(
-					(file) => [`file.${file}`, 'bulk'],
-				),
-			],
-		},
-		{
-			name: 'orgs',
-			header: [...head, 'name', 'type', 'identifier', 'parentSourcedId'],
-			rows: [[org, ...empty, school, 'school', '', '']],
-		},
-		{
-			name: 'academicSessions',
-			header: [
-				...head,
-				...['title', 'type', 'startDate', 'endDate', 'parentSourcedId', 'schoolYear'],
-			],
-			rows: [['year', ...empty, year, 'schoolYear', '', '', '', year]],
-		},
-		{
-			name: 'courses',
-			header: [
-				...head,
-				...['schoolYearSourcedId', 'title', 'courseCode', 'grades', 'orgSourcedId', 'subjects'],
-				'subjectCodes',
-			],
-			rows: subjects.map((subject) => [
-				subject,
-				...empty,
-				'year',
-				subject,
-				'',
-				'',
-				org,
-				subject,
-				'',
-			]),
-		},
-		{
-			name: 'classes',
-			header: [
-				...head,
-				...['title', 'grades', 'courseSourcedId', 'classCode', 'classType', 'location'],
-				...['schoolSourcedId', 'termSourcedIds', 'subjects', 'subjectCodes', 'periods'],
-			],
-			rows: [
-				...state.classes.map(({ id, label }) => [
-					...[
-						id,
-						...empty,
-						label,
-						'',
-						'Home class',
-						label,
-						'homeroom',
-						'',
-						org,
-						'year',
-						'',
-						'',
-						'',
-					],
-				]),
-				...sections.map(({ key, class: id, subject }) => [
-					...[key, ...empty, [labels.get(id), subject].filter(Boolean).join(' '), ''],
-					...[subject || 'Home class', key, 'scheduled', '', org, 'year', subject, '', ''],
-				]),
-			],
-		},
-		{
-			name: 'users',
-			header: [
-				...head,
-				...['enabledUser', 'orgSourcedIds', 'role', 'username', 'userIds', 'givenName'],
-				...['familyName', 'middleName', 'identifier', 'email', 'sms', 'phone', 'agentSourcedIds'],
-				...['grades', 'password'],
-			],
-			rows: [
-				...state.persons
-					.filter(({ isTeacher }) => isTeacher)
-					.map((row) => user(row, 'teacher', { email: row.email, telephone: row.telephone })),
-				...state.students.map((row) =>
-					user(row, 'student', {
-						agents: adultsOf(row.families)
-							.map(({ id }) => id)
-							.join(','),
-						grade: gradeCode(row.yearGroup),
-					}),
-				),
-				...state.adults
-					.filter(({ familyName }) => familyName)
-					.map((row) => user(row, 'parent', { email: row.email, telephone: row.telephone })),
-			],
-		},
-		{
-			name: 'enrollments',
-			header: [
-				...head,
-				...['classSourcedId', 'schoolSourcedId', 'userSourcedId', 'role', 'primary', 'beginDate'],
-				'endDate',
-			],
-			rows: [
-				...state.enrolments.map((entry) => [
-					...[`${entry.class}/${entry.student}`, ...empty, entry.class, org, entry.student],
-					...['student', 'false', '', ''],
-				]),
-				...sections.flatMap(({ key, class: id }) =>
-					state.enrolments
-						.filter((entry) => entry.class === id)
-						.map(({ student }) => [
-							...[`${key}/${student}`, ...empty, key, org, student, 'student', 'false', '', ''],
-						]),
-				),
-				...state.teaching.map((entry) => {
-					const key = `${entry.class}/${entry.subject}`;
-					return [
-						...[`${key}/${entry.person}`, ...empty, key, org, entry.person, 'teacher', 'true'],
-						...empty,
-					];
-				}),
-			],
 		},
 	];
 }

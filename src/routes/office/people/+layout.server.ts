@@ -1,6 +1,6 @@
 import { may } from '$lib/core/permissions/may';
 import { registerCounts } from '$lib/server/register/register-counts';
-import { lastRegisterAct } from '$lib/server/register/read-lists';
+import { lastRegisterAct } from '$lib/server/register/undo-register-act';
 import type { LayoutServerLoad } from './$types';
 
 export const load: LayoutServerLoad = async ({ locals }) => {

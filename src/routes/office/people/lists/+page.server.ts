@@ -1,7 +1,8 @@
 import { fail } from '@sveltejs/kit';
 import { z } from 'zod';
 import { m } from '$lib/paraglide/messages';
-import { rememberedColumns, undoRegisterAct } from '$lib/server/register/read-lists';
+import { rememberedColumns } from '$lib/server/register/column-memory';
+import { undoRegisterAct } from '$lib/server/register/undo-register-act';
 import { accountFor } from '$lib/server/web/account-for';
 import { readFields } from '$lib/server/web/read-fields';
 import type { Actions, PageServerLoad } from './$types';

@@ -1,0 +1,80 @@
+import { eq, sql, type SQL } from 'drizzle-orm';
+import { may, type Actor } from '../../core/permissions/may';
+import { recordAct } from '../acts/record-act';
+import type { App } from '../app';
+import type { Reader } from '../database/connect';
+import { postgresError } from '../database/errors';
+import { inTransaction } from '../database/transaction';
+import { act } from '../database/schema';
+import { ForbiddenError } from '../permissions/forbidden';
+import { deriveWishesAgain } from '../visits/derive-wishes-again';
+import { lockRegister } from './register-act';
+
+/** Acts on the register that can be taken back, the last one first; just the last one may be. */
+export interface UndoableAct {
+	readonly id: string;
+	readonly at: number;
+	readonly kind: string;
+}
+
+/** The last act on the register that has not been undone, or `null`. */
+export async function lastRegisterAct(db: Reader): Promise<UndoableAct | null> {
+	const rows = await db.execute<{ id: string; at: string; kind: string }>(UNDOABLE);
+	const [row] = rows;
+	return row ? { id: row.id, at: Date.parse(row.at), kind: row.kind } : null;
+}
+
+export type UndoResult = 'undone' | 'relied-upon' | 'not-the-last';
+
+/** PostgreSQL's code for a row that others refer to, and our own for one that was changed since. */
+const RELIED_UPON = new Set(['23503', 'TC001', '23514']);
+
+/**
+ * Takes the last act on the register back. Refused when somebody has come to rely on it: a family that
+ * it made has booked, or a row has been changed since.
+ */
+export async function undoRegisterAct(
+	{ db, clock }: Pick<App, 'db' | 'clock'>,
+	actor: Actor,
+	actId: string,
+): Promise<UndoResult> {
+	if (!may(actor, 'register.change')) throw new ForbiddenError();
+	try {
+		return await inTransaction(db, async (tx) => {
+			await lockRegister(tx);
+			const last = await lastRegisterAct(tx);
+			if (last?.id !== actId) return 'not-the-last';
+			await tx.execute(dropDerivedWishes(actId));
+			await tx.execute(undoChanges(actId));
+			const undoing = await recordAct(tx, clock, {
+				actor,
+				kind: 'register.undone',
+				before: { act: actId },
+			});
+			await tx.update(act).set({ undoneBy: undoing }).where(eq(act.id, actId));
+			await deriveWishesAgain(tx, { clock });
+			return 'undone';
+		});
+	} catch (error) {
+		if (RELIED_UPON.has(postgresError(error)?.code ?? '')) return 'relied-upon';
+		throw error;
+	}
+}
+
+/** The last act on the register that was not undone. */
+const UNDOABLE: SQL = sql`
+	select act.id, act.at, act.kind from act
+	where undone_by is null and exists (select from register_change where act_id = act.id)
+	order by act.id desc limit 1`;
+
+/** Derived wishes stand in the way of taking back the students they are for; they come again. */
+const dropDerivedWishes = (actId: string): SQL => sql`
+	delete from wish
+	where source = 'derived'
+		and not exists (select from appointment_wish where wish_id = wish.id)
+		and (student_id in (select (after->>'id')::uuid from register_change
+				where act_id = ${actId} and table_name = 'student' and before is null)
+			or family_id in (select (after->>'id')::uuid from register_change
+				where act_id = ${actId} and table_name = 'family' and before is null))`;
+
+const undoChanges = (actId: string): SQL => sql`select undo_register_changes(${actId})`;
