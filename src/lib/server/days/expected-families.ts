@@ -42,7 +42,7 @@ export async function expectedFamilies(
 			.where(
 				and(eq(appointment.conferenceId, id), inArray(appointment.standing, ['asked', 'booked'])),
 			)
-			.orderBy(asc(appointment.startsAt));
+			.orderBy(asc(appointment.startsAt), asc(family.label));
 		const dates = groupBy(rows, ({ start }) => localOf(start, timeZone).date);
 		const date = [...dates.keys()].sort().find((date) => date >= today);
 		if (!date) continue;
