@@ -6,11 +6,12 @@ const reader = {
 	/** Reads the files one after the other; says after each how far it is. */
 	async readFiles(
 		files: readonly { readonly name: string; readonly bytes: Uint8Array }[],
-		progress: (done: number, name: string) => void,
+		progress: (done: number, name: string) => void | Promise<void>,
 	): Promise<ListTable[]> {
 		const tables: ListTable[] = [];
 		for (const [index, { name, bytes }] of files.entries()) {
-			progress(index, name);
+			// Waited for: a word that came after the result would stay on the page.
+			await progress(index, name);
 			tables.push(...(await readListFile(name, bytes)));
 		}
 		return tables;
