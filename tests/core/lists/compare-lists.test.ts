@@ -86,6 +86,24 @@ describe('reading lists', () => {
 		const again = await readInto(later, FIRST, { prefix: 'o' });
 		expect(lines(again.difference)).toContain('student back Noor Gul');
 		expect(lines(again.difference)).toContain('adult back Farah Gul');
+		expect(lines(again.difference)).toContain('family back Gul');
+		expect(named(again.state.adults, 'Farah Gul').families).toEqual(
+			named(state.adults, 'Farah Gul').families,
+		);
+		const alone = await readInto(later, { students: FIRST.students }, { prefix: 'p' });
+		for (const back of ['student back Noor Gul', 'adult back Farah Gul', 'family back Gul'])
+			expect(lines(alone.difference)).toContain(back);
+		expect(alone.difference.writes.families.insert).toEqual([]);
+	});
+
+	it('a known student who comes to belong to a known household is shown', async () => {
+		const { state } = await readInto(EMPTY, FIRST);
+		const adults = 'Student,Name,E-mail\n1,Farah Gul,g@p.example\n';
+		const { difference } = await readInto(state, { adults }, { complete: false, prefix: 'm' });
+		expect(lines(difference)).toEqual(['family changed Gul']);
+		expect(difference.lines[0]!.details).toEqual([
+			{ field: 'members', before: null, after: 'Leila Holt' },
+		]);
 	});
 
 	it('a list of a part takes nobody for gone', async () => {

@@ -54,10 +54,11 @@ export class FamilyDrafts {
 		private readonly fault: (fault: ListFault) => void,
 	) {
 		this.#known = new Map(state.adults.map((adult) => [adult.id, adult]));
-		const active = new Set(state.families.filter(({ left }) => !left).map(({ id }) => id));
-		const here = (families: readonly string[]) => new Set(families.filter((id) => active.has(id)));
-		this.#familiesOf = new Map(state.adults.map(({ id, families }) => [id, here(families)]));
-		this.#studentFamilies = new Map(state.students.map(({ id, families }) => [id, here(families)]));
+		// Also families that left: whoever comes back, comes back to its own.
+		this.#familiesOf = new Map(state.adults.map(({ id, families }) => [id, new Set(families)]));
+		this.#studentFamilies = new Map(
+			state.students.map(({ id, families }) => [id, new Set(families)]),
+		);
 		this.#withAdults = new Set([...this.#familiesOf.values()].flatMap((ids) => [...ids]));
 		this.#addresses = new Map(state.families.map(({ id, address }) => [id, address]));
 		for (const adult of state.adults) this.#index(adult.id, adult.key, adult.email, adult);
@@ -225,10 +226,20 @@ export class FamilyDrafts {
 		return draft;
 	}
 
-	/** Students of whom no list names an adult get a family of their own, with a nameless adult. */
+	/**
+	 * Students of whom no list names an adult: one who comes back brings the family back, one who is new
+	 * gets a family with a nameless adult.
+	 */
 	readLonely(students: Iterable<string>): void {
+		const known = new Map(this.state.families.map((family) => [family.id, family]));
+		const isHere = (id: string) => this.families.has(id) || known.get(id)?.left === false;
 		for (const student of students) {
-			if ((this.#studentFamilies.get(student)?.size ?? 0) > 0) continue;
+			const families = [...(this.#studentFamilies.get(student) ?? [])];
+			if (families.some(isHere)) continue;
+			if (families[0]) {
+				this.#bringBack(families[0], known.get(families[0])!, student);
+				continue;
+			}
 			const [family, adult] = [this.newId(), this.newId()];
 			const draft = this.#draftOf(family, null);
 			draft.origin = this.students.drafts.get(student)?.origin ?? null;
@@ -238,6 +249,17 @@ export class FamilyDrafts {
 			this.addedStudents.push({ family, member: student });
 			this.#studentFamilies.set(student, new Set([family]));
 			this.#familiesOf.set(adult, new Set([family]));
+		}
+	}
+
+	#bringBack(family: string, known: FamilyFields, student: string): void {
+		const origin = this.students.drafts.get(student)?.origin ?? null;
+		this.#draftOf(family, known).origin ??= origin;
+		for (const adult of this.state.adults) {
+			if (!adult.left || !adult.families.includes(family) || this.adults.has(adult.id)) continue;
+			const draft = new Draft<AdultFields>(adult.id, adult, BLANK);
+			draft.origin = origin;
+			this.adults.set(adult.id, draft);
 		}
 	}
 

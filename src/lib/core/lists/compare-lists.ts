@@ -1,3 +1,4 @@
+import { groupBy } from '../group-by';
 import { ClassDrafts, StudentDrafts } from './compare-students';
 import { FamilyDrafts } from './compare-families';
 import { PersonDrafts } from './compare-people';
@@ -109,11 +110,7 @@ export function compareLists(
 			() => 'adult',
 		),
 		...goneLines('adult', gone.adults),
-		...draftLines(
-			families.families,
-			(_, draft) => draft.get('label') ?? '',
-			() => 'family',
-		),
+		...familyLines(families, students),
 		...goneLines('family', gone.families),
 		...teachingLinks.insert.map((entry) => line('teaching', teachingText(entry), 'new')),
 		...teachingLinks.remove.map((entry) => line('teaching', teachingText(entry), 'gone')),
@@ -350,6 +347,31 @@ function draftLines<Fields extends object>(
 		if (!change) return [];
 		const { details, origin } = draft;
 		return [{ subject: subjectOf(draft), change, name: nameOf(id, draft), details, origin }];
+	});
+}
+
+/** Families with who comes to belong to them: also a known one that gets a member. */
+function familyLines(families: FamilyDrafts, students: StudentDrafts): DifferenceLine[] {
+	const members = groupBy(
+		[
+			...families.addedStudents.map((link) => ({ ...link, name: students.nameOf(link.member) })),
+			...families.addedAdults.map((link) => ({ ...link, name: adultText(families, link.member) })),
+		],
+		({ family }) => family,
+	);
+	return [...families.families].flatMap(([id, draft]) => {
+		const names = (members.get(id) ?? []).map(({ name }) => name).filter(Boolean);
+		const isChanged = draft.isChanged || members.has(id);
+		const change = draft.isNew ? 'new' : draft.isBack ? 'back' : isChanged ? 'changed' : null;
+		if (!change) return [];
+		const joined = { field: 'members', before: null, after: names.join(', ') };
+		return [
+			{
+				...{ subject: 'family' as const, change, name: draft.get('label') ?? '' },
+				details: names.length ? [...draft.details, joined] : draft.details,
+				origin: draft.origin,
+			},
+		];
 	});
 }
 

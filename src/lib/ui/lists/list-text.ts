@@ -53,7 +53,13 @@ export const fieldText = (field: ListField): string => fields[field]();
 
 /** What a changed field is called; those that only the register has are named as they are there. */
 export const changedFieldText = (field: string): string =>
-	field in fields ? fieldText(field as ListField) : field === 'label' ? m.family_label() : '';
+	field in fields
+		? fieldText(field as ListField)
+		: field === 'label'
+			? m.family_label()
+			: field === 'members'
+				? m.field_members()
+				: '';
 
 const subjects: Record<LineSubject, () => string> = {
 	teacher: m.line_teacher,
