@@ -9,7 +9,10 @@ module.exports = {
 			comment: 'The computation knows no framework, no database and no Node module.',
 			severity: 'error',
 			from: { path: layer('core') },
-			to: { path: '.', pathNot: [layer('core'), 'node_modules/(zod|temporal-polyfill)/'] },
+			to: {
+				path: '.',
+				pathNot: [layer('core'), 'node_modules/(zod|temporal-polyfill|ical\\.js|rrule)/'],
+			},
 		},
 		{
 			name: 'files-know-core-alone',

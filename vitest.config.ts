@@ -5,6 +5,8 @@ const alias = { $lib: fileURLToPath(new URL('./src/lib', import.meta.url)) };
 
 export default defineConfig({
 	test: {
+		// On two cores: PostgreSQL works while a file waits for it.
+		maxWorkers: 2,
 		projects: [
 			{
 				resolve: { alias },

@@ -9,6 +9,32 @@ export const walks: [from: string, to: string, minutes: number][] = [
 	['Boathouse Wing', 'Field Block', 5],
 ];
 
+/** Rooms by building, with how many desks they take. Plover and Petrel are up a flight of stairs. */
+export const rooms: readonly {
+	readonly name: string;
+	readonly building: string;
+	readonly spaces: number;
+	readonly stepFree: boolean;
+}[] = [
+	...['Puffin', 'Tern'].map((name) => ({ name, spaces: 3 })),
+	...['Eider', 'Kittiwake', 'Plover', 'Petrel'].map((name) => ({ name, spaces: 2 })),
+]
+	.map((room) => ({
+		...{ ...room, building: 'Lighthouse House' },
+		stepFree: room.name !== 'Plover' && room.name !== 'Petrel',
+	}))
+	.concat(
+		[
+			{ name: 'Curlew', spaces: 1 },
+			{ name: 'Sandpiper', spaces: 3 },
+			{ name: 'Guillemot', spaces: 2 },
+		].map((room) => ({ ...room, building: 'Boathouse Wing', stepFree: true })),
+		[{ name: 'Net Loft', spaces: 8, building: 'Field Block', stepFree: true }],
+	);
+
+/** Minutes from one room of a building to another. */
+export const insideMinutes = 1;
+
 export interface DemoTeacher {
 	readonly title: string;
 	readonly name: string;
@@ -91,12 +117,13 @@ export const counsellor: DemoTeacher = {
 };
 export const principal = teacher('Dr', 'Emeric Thorne', 'Net Loft', field, 'Principal', []);
 
-/** A second desk of a teacher who has one already. */
+/** A second desk of a teacher who has one already: the last hour of Friday. */
 export const secondDesk = {
 	teacher: 'Halima Sesay',
 	subject: 'Art club',
 	room: 'Guillemot',
 	building: wing,
+	hours: { start: 660, end: 720 },
 };
 
 export const interpreters = [
@@ -104,6 +131,12 @@ export const interpreters = [
 	{ name: 'Duarte Fonseca', languages: 'Portuguese', hours: 'Thursday 15:30-18:00' },
 	{ name: "Mali'an Googoo", languages: "Mi'kmaw", hours: 'Friday 9:00-12:00' },
 ];
+
+/** Who is in the own room on Thursday and on video on Friday. */
+export const videoOnFriday = 'Anselm Kofler';
+
+/** Who has an hour at the dentist's on Thursday, and a calendar that says so. */
+export const atTheDentist = { teacher: 'Dae-jung Pyo', start: 960, end: 1020 };
 
 export interface DemoFamily {
 	readonly label: string;

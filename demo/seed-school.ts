@@ -1,33 +1,58 @@
+import ical from 'ical-generator';
+import {
+	followingSeries,
+	type DeskPerson,
+	type DeskPlan,
+	type PlannedPlace,
+	type SeriesPlan,
+} from '../src/lib/core/desks/desk-plan';
+import { newDesk } from '../src/lib/core/desks/new-desk';
 import { familyVisitProblem } from '../src/lib/core/conferences/family-projection';
 import { proposeKind } from '../src/lib/core/lists/propose-columns';
 import { isNote } from '../src/lib/core/lists/register-lists';
 import type { Actor } from '../src/lib/core/permissions/may';
-import { addDays, instantOf, localOf, weekday } from '../src/lib/core/time/local-time';
+import {
+	addDays,
+	instantOf,
+	localOf,
+	weekday,
+	type LocalDate,
+} from '../src/lib/core/time/local-time';
 import { planVisit } from '../src/lib/core/visits/plan-visit';
+import { unplacedWishes } from '../src/lib/core/visits/why-unplaced';
 import { readListFile } from '../src/lib/files/read-list-file';
+import { addCalendarFile } from '../src/lib/server/calendars/calendars';
 import { setUpSchool } from '../src/lib/server/accounts/set-up';
 import type { App } from '../src/lib/server/app';
-import { bookVisit } from '../src/lib/server/booking/book-visit';
+import { bookVisit } from '../src/lib/server/booking/change-visit';
+import { joinWaitingList } from '../src/lib/server/booking/waiting-list';
 import {
 	createConference,
 	publishConference,
 } from '../src/lib/server/conferences/change-conference';
+import { loadSnapshot } from '../src/lib/server/conferences/load-snapshot';
+import { saveRules } from '../src/lib/server/conferences/save-rules';
 import { inTransaction } from '../src/lib/server/database/transaction';
-import { account, building, buildingWalk } from '../src/lib/server/database/schema';
-import { addDesk, type DeskInput } from '../src/lib/server/desks/change-desk';
+import { account, building, buildingWalk, place } from '../src/lib/server/database/schema';
+import { savePlans } from '../src/lib/server/desks/save-plans';
 import { newId } from '../src/lib/server/identifiers';
+import { listTeachers } from '../src/lib/server/people/teachers';
 import { listFamilies, type FamilyLine } from '../src/lib/server/people/families';
 import { applyLists, previewLists, type ListsToRead } from '../src/lib/server/register/read-lists';
 import { familyView } from '../src/lib/server/visits/family-view';
 import {
-	conference,
+	atTheDentist,
+	conference as hoursAndWords,
 	counsellor,
+	insideMinutes,
 	principal,
+	rooms,
 	school,
 	secondDesk,
 	support,
 	teachers,
 	together,
+	videoOnFriday,
 	walks,
 	type DemoTeacher,
 } from './gannet-cove';
@@ -49,6 +74,7 @@ export async function seedSchool(
 	password: string,
 	lists: readonly ListFile[],
 	made: MadeSchool,
+	{ withVisits = true } = {},
 ): Promise<void> {
 	const done = await setUpSchool(app, {
 		school: school.name,
@@ -58,23 +84,41 @@ export async function seedSchool(
 	if (!done) throw new Error('the database already has an organiser');
 	const [office] = await app.db.select().from(account);
 	const organiser: Actor = { kind: 'organiser', account: office!.id, knowsSafety: true };
-	await seedBuildings(app);
+	await seedRooms(app, made);
 	await readSchoolLists(app, organiser, lists);
-	const conferenceId = await seedConference(app, organiser);
-	await seedVisits(app, organiser, conferenceId, made);
+	const conferenceId = await seedConference(app, organiser, made);
+	if (withVisits) await seedVisits(app, organiser, conferenceId, made);
 }
 
-async function seedBuildings({ db, clock }: App): Promise<void> {
+/** The rooms of the school; of a larger one, as many again for each time that it is larger. */
+async function seedRooms({ db, clock }: App, made: MadeSchool): Promise<void> {
+	const used = new Set(made.teachers.map(({ room }) => room));
+	const copies = [...used].flatMap((name) => /\d+$/.exec(name)?.[0] ?? []);
+	const suffixes = ['', ...new Set(copies.map((number) => ` ${number}`))];
 	await inTransaction(db, async (tx) => {
 		const ids = new Map(
 			[...new Set(walks.flatMap(([from, to]) => [from, to]))].map((name) => [name, newId(clock)]),
 		);
-		await tx.insert(building).values([...ids].map(([name, id]) => ({ id, name })));
+		await tx.insert(building).values([...ids].map(([name, id]) => ({ id, name, insideMinutes })));
 		await tx.insert(buildingWalk).values(
 			walks.map(([from, to, minutes]) => {
 				const [a, b] = [ids.get(from)!, ids.get(to)!].sort();
 				return { fromBuildingId: a!, toBuildingId: b!, minutes };
 			}),
+		);
+		await tx.insert(place).values(
+			suffixes.flatMap((suffix) =>
+				rooms.map(({ name, building, spaces, stepFree }) => ({
+					...{
+						id: newId(clock),
+						kind: 'room' as const,
+						name: `${name}${suffix}`,
+						spaces,
+						stepFree,
+					},
+					buildingId: ids.get(building)!,
+				})),
+			),
 		);
 	});
 }
@@ -101,68 +145,166 @@ export async function readSchoolLists(
 	if (!read.ok) throw new Error(`the demo's lists were not read: ${read.reason}`);
 }
 
-async function seedConference(app: App, organiser: Actor): Promise<string> {
+async function seedConference(app: App, organiser: Actor, made: MadeSchool): Promise<string> {
 	const today = localOf(app.clock.now(), school.timeZone).date;
 	const untilThursday = (THURSDAY - weekday(today) + 7) % 7 || 7;
 	const thursday = addDays(today, untilThursday + 7);
 	const friday = addDays(thursday, 1);
 	const hours = [
-		...conference.thursday.map(([start, end]) => ({ date: thursday, start, end })),
-		...conference.friday.map(([start, end]) => ({ date: friday, start, end })),
+		...hoursAndWords.thursday.map(([start, end]) => ({ date: thursday, start, end })),
+		...hoursAndWords.friday.map(([start, end]) => ({ date: friday, start, end })),
 	];
-	const { name, words, slotMinutes, gapMinutes } = conference;
-	const made = await createConference(app, organiser, {
+	const { name, words, slotMinutes, gapMinutes } = hoursAndWords;
+	const conference = await createConference(app, organiser, {
 		...{ name, words, slotMinutes, gapMinutes, hours },
 		timeZone: school.timeZone,
-		opensAt: schoolTime(addDays(today, -2), 8),
-		closesAt: schoolTime(addDays(thursday, -1), 20),
+		opensAt: schoolTime(addDays(today, -2), 8 * 60),
+		closesAt: schoolTime(addDays(thursday, -1), 20 * 60),
 	});
-	if (!made.ok) throw new Error('the demo conference has faults');
-	const add = async (
-		input: Partial<DeskInput> & Pick<DeskInput, 'teacher' | 'subject' | 'place'>,
-	) => {
-		const added = await addDesk(app, organiser, made.id, {
-			...{ ownHours: null, forAll: false },
-			...input,
-		});
-		if (!added.ok) throw new Error(`the desk of ${input.teacher} has faults`);
+	if (!conference.ok) throw new Error('the demo conference has faults');
+	await seedDesks(app, organiser, conference.id, { thursday, friday }, furtherTeachers(made));
+	await seedAskedFor(app, organiser, conference.id);
+	await seedDentist(app, organiser, thursday);
+	await publishConference(app, organiser, conference.id);
+	return conference.id;
+}
+
+/** Teachers whom only the larger school has, as far as they teach a class. */
+const furtherTeachers = ({ teachers: made }: MadeSchool): DemoTeacher[] => {
+	const known = new Set(
+		[...teachers, ...together, ...support, counsellor, principal].map(({ name }) => name),
+	);
+	return made
+		.filter(
+			({ name, subjects }) => !known.has(name) && subjects.some(({ classes }) => classes.length),
+		)
+		.map(({ title, name, subjects, room, building, link, telephone, pin }) => ({
+			...{ title, name, subjects, telephone, pin },
+			...(room ? { room, building } : {}),
+			...(link ? { link } : {}),
+		}));
+};
+
+type Dates = Record<'thursday' | 'friday', LocalDate>;
+
+async function seedDesks(
+	app: App,
+	organiser: Actor,
+	conferenceId: string,
+	{ thursday, friday }: Dates,
+	further: readonly DemoTeacher[],
+): Promise<void> {
+	const ids = new Map((await listTeachers(app.db)).map(({ id, name }) => [name, id]));
+	const next = () => newId(app.clock);
+	const desk = (
+		people: readonly DemoTeacher[],
+		change: (plan: DeskPlan) => DeskPlan = (plan) => plan,
+		role: DeskPerson['role'] = 'all',
+	): DeskPlan => {
+		const [first] = people as [DemoTeacher];
+		const facts = {
+			id: next(),
+			name: role === 'any' ? first.subjects[0]!.subject : namesOf(people),
+			subject: role === 'any' ? namesOf(people) : first.subjects[0]!.subject,
+			people: people.map(({ name }) => ({ person: ids.get(name)!, role })),
+			places: placesOf(first),
+		};
+		const plan = newDesk(facts, next());
+		return change({ ...plan, series: everyDay(facts.places) });
 	};
-	for (const teacher of teachers) await add(deskOf(teacher));
-	await add({
-		...deskOf(together[0]!),
-		teacher: together.map(({ name }) => name).join(' and '),
+	const openToAll = (plan: DeskPlan): DeskPlan => ({ ...plan, forAll: true });
+	const on = (date: LocalDate, places: readonly PlannedPlace[]): SeriesPlan => ({
+		...followingSeries(next(), places),
+		when: { kind: 'conference', only: date, except: [] },
+		// There is time to breathe on Thursday, none on Friday.
+		division:
+			date === friday
+				? { slotMinutes: hoursAndWords.slotMinutes, gapMinutes: 0, longGap: null }
+				: null,
 	});
-	await add({
-		teacher: secondDesk.teacher,
-		subject: secondDesk.subject,
-		place: { kind: 'room', room: secondDesk.room, building: secondDesk.building },
-	});
-	await add({ ...deskOf(support[0]!), forAll: true });
-	await add({ ...deskOf(counsellor), forAll: true });
-	await add({
-		...deskOf(principal),
-		forAll: true,
-		ownHours: { hours, slotMinutes: 15, gapMinutes: 0 },
-	});
-	await publishConference(app, organiser, made.id);
-	return made.id;
+	const everyDay = (places: readonly PlannedPlace[]) => [on(thursday, places), on(friday, places)];
+	const sesay = teachers.find(({ name }) => name === secondDesk.teacher)!;
+	const plans = [
+		...teachers.map((teacher) => {
+			if (teacher.name === videoOnFriday) {
+				const video = { kind: 'video' as const, link: teacher.link! };
+				return desk([teacher], (plan) => ({
+					...plan,
+					series: [on(thursday, placesOf(teacher)), on(friday, [video])],
+				}));
+			}
+			if (teacher !== sesay) return desk([teacher]);
+			return desk([teacher], (plan) => ({
+				...plan,
+				series: [
+					on(thursday, placesOf(teacher)),
+					{ ...on(friday, placesOf(teacher)), breaks: [secondDesk.hours] },
+				],
+			}));
+		}),
+		desk(together),
+		desk([sesay], (plan) => ({
+			...plan,
+			subject: secondDesk.subject,
+			series: plan.series.slice(1).map((series) => ({
+				...series,
+				when: { kind: 'once', date: friday, ...secondDesk.hours },
+			})),
+		})),
+		desk(support, openToAll, 'any'),
+		desk([counsellor], openToAll),
+		desk([principal], (plan) => ({
+			...openToAll(plan),
+			series: plan.series.map((series) => ({
+				...series,
+				division: { slotMinutes: 15, gapMinutes: 0, longGap: null },
+			})),
+		})),
+		...further.map((teacher) => desk([teacher])),
+	];
+	const outcomes = await savePlans(
+		app,
+		organiser,
+		conferenceId,
+		plans.map((plan) => ({ base: null, plan })),
+	);
+	if (outcomes.some(({ faults, refusal }) => faults.length > 0 || refusal))
+		throw new Error('a desk of the demo has faults');
 }
 
-function deskOf({ name, subjects, room, building, link, telephone, pin }: DemoTeacher) {
-	const place: DeskInput['place'] =
-		room && building
-			? { kind: 'room', room, building }
-			: link
-				? { kind: 'video', link }
-				: {
-						kind: 'telephone',
-						number: [telephone, pin && `PIN ${pin}`].filter(Boolean).join(', '),
-					};
-	return { teacher: name, subject: subjects[0]!.subject, place };
+const namesOf = (people: readonly DemoTeacher[]): string =>
+	people.length > 2
+		? people.map(({ name }) => name).join(', ')
+		: people.map(({ name }) => name).join(' and ');
+
+function placesOf({ room, building, link, telephone, pin }: DemoTeacher): PlannedPlace[] {
+	if (room && building) return [{ kind: 'room', room, building }];
+	if (link) return [{ kind: 'video', link }];
+	return [{ kind: 'telephone', number: telephone ?? '', pin: pin ?? '' }];
 }
 
-function schoolTime(date: string, hour: number): number {
-	const instant = instantOf(date, hour * 60, school.timeZone);
+/** Whom one asks for instead of booking at once. */
+async function seedAskedFor(app: App, organiser: Actor, conferenceId: string): Promise<void> {
+	const { desks } = await loadSnapshot(app.db, conferenceId);
+	const desk = desks.find(({ name }) => name === principal.name)!;
+	await saveRules(app, organiser, conferenceId, { acceptance: { [desk.id]: 'asked' } });
+}
+
+/** A teacher's calendar file, as a calendar program writes it. */
+async function seedDentist(app: App, organiser: Actor, thursday: LocalDate): Promise<void> {
+	const { teacher, start, end } = atTheDentist;
+	const person = (await listTeachers(app.db)).find(({ name }) => name === teacher)!;
+	const at = (minute: number) => new Date(schoolTime(thursday, minute));
+	const calendar = ical({ name: 'Own calendar', timezone: 'UTC' });
+	calendar.createEvent({ start: at(start), end: at(end), summary: 'Dentist' });
+	const added = await addCalendarFile(app, organiser, person.id, {
+		...{ name: 'own-calendar.ics', text: calendar.toString() },
+	});
+	if (!added.ok) throw new Error(`the calendar of the demo was not read: ${added.reason}`);
+}
+
+function schoolTime(date: string, minute: number): number {
+	const instant = instantOf(date, minute, school.timeZone);
 	if (!instant.ok) throw new Error(instant.refusal);
 	return instant.epoch;
 }
@@ -185,14 +327,19 @@ async function seedVisits(
 		const wishes = view.wishes.filter(({ optional }) => !optional).map(({ id }) => id);
 		if (wishes.length === 0) continue;
 		const prefer = index % 2 ? 'earliest-end' : 'least-waiting';
-		const visit = planVisit(familyVisitProblem(view, { wishes }), { prefer });
+		const problem = familyVisitProblem(view, { wishes });
+		const visit = planVisit(problem, { prefer })!;
+		for (const { wish, reason } of unplacedWishes(problem, visit))
+			if (reason === 'desk-full')
+				await joinWaitingList(app, organiser, { conferenceId, familyId: id, wish });
 		// Nothing is left that this family could take.
-		if (!visit?.placements.length) continue;
+		if (!visit.placements.length) continue;
 		const result = await bookVisit(app, organiser, {
 			...{ conferenceId, familyId: id, key: `demo-${id}` },
 			appointments: visit.placements.map(({ wish, slot }) => ({
 				slot: slot.id,
 				wishes: [wish],
+				...(slot.mode ? { mode: slot.mode } : {}),
 			})),
 		});
 		if (!result.ok) throw new Error('a family of the demo could not be booked');

@@ -13,7 +13,7 @@ import {
 	writeFileSync,
 } from 'node:fs';
 import { basename, dirname, join, resolve } from 'node:path';
-import { freePort, installDebian, isRunning, projectRoot } from './project.mjs';
+import { freePort, installDebian, isPortFree, isRunning, projectRoot } from './project.mjs';
 
 const binaries = '/usr/lib/postgresql/15/bin';
 const isRoot = process.getuid?.() === 0;
@@ -114,13 +114,16 @@ export async function startCluster(data) {
 	}
 
 	if (serverPid(folder) === null) {
-		const port = await freePort();
-		writeFileSync(join(data, 'database-port'), String(port));
+		// Where it ran before, if it can: programs that lost it look for it there.
+		const portFile = join(data, 'database-port');
+		const former = existsSync(portFile) ? Number(readFileSync(portFile, 'utf8')) : 0;
+		const port = former && (await isPortFree(former)) ? former : await freePort();
+		writeFileSync(portFile, String(port));
 		const settings = [
 			['listen_addresses', '127.0.0.1'],
 			['port', String(port)],
 			['unix_socket_directories', ''],
-			['max_connections', '200'],
+			['max_connections', '500'],
 			['shared_buffers', '256MB'],
 		];
 		runAsPostgres('pg_ctl', [
@@ -146,6 +149,9 @@ export async function startCluster(data) {
 		},
 	};
 }
+
+/** The process of a data folder's cluster, or `null` when it does not run. @param {string} data */
+export const clusterPid = (data) => serverPid(clusterFolder(data));
 
 /** Removes a cluster that was made for one run. @param {string} data */
 export function discardCluster(data) {

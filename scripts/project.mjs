@@ -170,11 +170,21 @@ export async function ensureBuild() {
 }
 
 /** A port that was free a moment ago. @returns {Promise<number>} */
-export function freePort() {
+export const freePort = () => listenOnce(0);
+
+/** Whether nobody listens there. @param {number} port */
+export const isPortFree = (port) =>
+	listenOnce(port).then(
+		() => true,
+		() => false,
+	);
+
+/** @param {number} port @returns {Promise<number>} */
+function listenOnce(port) {
 	return new Promise((resolve, reject) => {
 		const probe = createServer();
 		probe.once('error', reject);
-		probe.listen(0, '127.0.0.1', () => {
+		probe.listen(port, '127.0.0.1', () => {
 			const address = probe.address();
 			probe.close(() => resolve(typeof address === 'object' && address ? address.port : 0));
 		});

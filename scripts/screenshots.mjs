@@ -50,6 +50,15 @@ await take(family, 'family-visit');
 const teacher = await open(1280, 800);
 await teacher.goto(find(/Teacher\s+(\S+)/));
 await take(teacher, 'teacher-day');
+const ownDesk = await open(390, 844);
+await ownDesk.goto(find(/Teacher\s+(\S+)/));
+await ownDesk.waitForTimeout(1000);
+await ownDesk
+	.getByRole('link', { name: /^Hours and place of/ })
+	.first()
+	.click();
+await ownDesk.getByRole('heading', { name: 'Calendars and hours off' }).waitFor();
+await take(ownDesk, 'teacher-desk');
 
 const office = await open(1280, 800);
 await office.goto(`${origin}/sign-in`);
@@ -63,13 +72,21 @@ for (const station of ['basics', 'desks', 'open', 'families', 'floor']) {
 		waitUntil: 'domcontentloaded',
 	});
 	await office.waitForTimeout(500);
-	if (station === 'floor')
+	if (station === 'desks') {
+		await office.locator('.bar').nth(8).click();
+		await office.getByLabel('Break from').waitFor();
+	}
+	if (station === 'floor') {
+		await office.getByRole('button', { name: 'Friday' }).click();
 		await office
 			.getByRole('button', { name: /booked, Adeyemi-Holt/ })
 			.nth(2)
 			.click();
+	}
 	await take(office, station);
 }
+await office.goto(`${origin}/office/rooms`);
+await take(office, 'rooms');
 await office.goto(`${origin}/office/people/lists`);
 await office.locator('input[type=file]').setInputFiles({
 	name: 'students.csv',

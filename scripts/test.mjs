@@ -1,5 +1,5 @@
-// Every check and every test, one after the other, on a cluster made for this run. The last line of
-// its output is `N passed, N failed`.
+// Every check and every test, on a cluster made for this run: checks two at a time, then the tests. The
+// last line of its output is `N passed, N failed`.
 import { spawn } from 'node:child_process';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -13,10 +13,10 @@ ensureChromium();
 
 const data = mkdtempSync(join(process.env.TMPDIR ?? tmpdir(), 'ten-chairs-test-'));
 const cluster = await startCluster(data);
-/** @type {import('node:child_process').ChildProcess | null} */
-let running = null;
+/** @type {Set<import('node:child_process').ChildProcess>} */
+const running = new Set();
 function leave() {
-	running?.kill('SIGTERM');
+	for (const child of running) child.kill('SIGTERM');
 	cluster.stop();
 	discardCluster(data);
 }
@@ -36,17 +36,21 @@ const environment = {
 function run(bin, ...args) {
 	return new Promise(
 		(/** @type {(result: { code: number, output: string }) => void} */ resolve) => {
-			running = spawn(process.execPath, [join('node_modules', bin), ...args], {
+			const child = spawn(process.execPath, [join('node_modules', bin), ...args], {
 				env: environment,
 				stdio: ['ignore', 'pipe', 'pipe'],
 			});
+			running.add(child);
 			let output = '';
-			for (const stream of [running.stdout, running.stderr])
-				stream?.on('data', (chunk) => {
+			for (const stream of [child.stdout, child.stderr])
+				stream.on('data', (chunk) => {
 					output += chunk;
 					process.stdout.write(chunk);
 				});
-			running.once('exit', (code) => resolve({ code: code ?? 1, output }));
+			child.once('exit', (code) => {
+				running.delete(child);
+				resolve({ code: code ?? 1, output });
+			});
 		},
 	);
 }
@@ -84,22 +88,28 @@ async function suite(name, work, patterns) {
 const vitest = { passed: /Tests .*?(\d+) passed/, failed: /Tests .*?(\d+) failed/ };
 
 try {
-	await check('format', () => run('prettier/bin/prettier.cjs', '--check', '.'));
-	await check('build', () => ensureBuild());
-	await check('types', () =>
-		run('svelte-check/bin/svelte-check', '--tsconfig', './tsconfig.json', '--fail-on-warnings'),
-	);
-	await check('lint', () => run('eslint/bin/eslint.js', '.'));
-	await check('directions of imports', () =>
-		run(
-			'dependency-cruiser/bin/dependency-cruise.mjs',
-			'--config',
-			'.dependency-cruiser.cjs',
-			'src',
-			'demo',
+	await Promise.all([
+		check('format', () => run('prettier/bin/prettier.cjs', '--check', '.')),
+		check('build', () => ensureBuild()),
+	]);
+	await Promise.all([
+		check('types', () =>
+			run('svelte-check/bin/svelte-check', '--tsconfig', './tsconfig.json', '--fail-on-warnings'),
 		),
-	);
-	await check('nothing unused', () => run('knip/bin/knip.js'));
+		check('lint', () => run('eslint/bin/eslint.js', '.')),
+	]);
+	await Promise.all([
+		check('directions of imports', () =>
+			run(
+				'dependency-cruiser/bin/dependency-cruise.mjs',
+				'--config',
+				'.dependency-cruiser.cjs',
+				'src',
+				'demo',
+			),
+		),
+		check('nothing unused', () => run('knip/bin/knip.js')),
+	]);
 	await suite('core, server and project', () => run('vitest/vitest.mjs', 'run'), vitest);
 	await suite('browser', () => run('@playwright/test/cli.js', 'test'), {
 		passed: /^\s*(\d+) passed/m,

@@ -1,7 +1,7 @@
 import { building, dev } from '$app/environment';
 import { env } from '$env/dynamic/private';
 import { sequence } from '@sveltejs/kit/hooks';
-import type { Handle, HandleServerError, ServerInit } from '@sveltejs/kit';
+import type { Handle, HandleServerError, RequestEvent, ServerInit } from '@sveltejs/kit';
 import { m } from '$lib/paraglide/messages';
 import { getLocale } from '$lib/paraglide/runtime';
 import { paraglideMiddleware } from '$lib/paraglide/server';
@@ -11,6 +11,7 @@ import { createApp, type App } from '$lib/server/app';
 import { readConfig } from '$lib/server/config';
 import { migrateDatabase } from '$lib/server/database/migrate';
 import { visitorByCookie } from '$lib/server/invitations/visitors';
+import { startJobs } from '$lib/server/jobs/jobs';
 import { newId } from '$lib/server/identifiers';
 import { ForbiddenError } from '$lib/server/permissions/forbidden';
 import { textDirection } from '$lib/ui/format/direction';
@@ -26,7 +27,8 @@ export const init: ServerInit = async () => {
 	// Open streams would keep the server from ending: they are closed first, requests may finish.
 	for (const signal of ['SIGTERM', 'SIGINT'] as const)
 		process.once(signal, () => app.live.endStreams());
-	process.once('sveltekit:shutdown', () => void app.close());
+	const jobs = await startJobs(app);
+	process.once('sveltekit:shutdown', () => void jobs.stop().finally(() => app.close()));
 	if (!(await hasOrganiser(app.db)))
 		process.stdout.write(
 			`No organiser yet. Set up the school at ${config.origin}/set-up with the code ${setUpCode(config.key)}\n`,
@@ -52,7 +54,14 @@ const withRequest: Handle = async ({ event, resolve }) => {
 	return response;
 };
 
+/** The open interface takes tokens alone and speaks no language: cookies mean nothing there. */
+const isForPrograms = ({ route }: RequestEvent): boolean => route.id?.startsWith('/api/') ?? false;
+
 const withActors: Handle = async ({ event, resolve }) => {
+	event.locals.account = null;
+	event.locals.adult = null;
+	event.locals.teacher = null;
+	if (isForPrograms(event)) return resolve(event);
 	const { db, config, accounts } = app;
 	const [account, adult, teacher] = await Promise.all([
 		accounts.signedIn(event.request.headers),
@@ -65,14 +74,16 @@ const withActors: Handle = async ({ event, resolve }) => {
 	return resolve(event);
 };
 
-const withLanguage: Handle = ({ event, resolve }) =>
-	paraglideMiddleware(event.request, ({ request }) => {
+const withLanguage: Handle = ({ event, resolve }) => {
+	if (isForPrograms(event)) return resolve(event);
+	return paraglideMiddleware(event.request, ({ request }) => {
 		event.request = request;
 		return resolve(event, {
 			transformPageChunk: ({ html }) =>
 				html.replace('%lang%', getLocale()).replace('%dir%', textDirection(getLocale())),
 		});
 	});
+};
 
 const withSafety: Handle = async ({ event, resolve }) => {
 	const response = await resolve(event);

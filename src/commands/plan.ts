@@ -3,6 +3,7 @@ import { readFileSync } from 'node:fs';
 import { planVisit } from '../lib/core/visits/plan-visit';
 import { suggestVisits } from '../lib/core/visits/suggest-visits';
 import {
+	mayDivide,
 	placedRequests,
 	readVisitInstance,
 	visitProblemOf,
@@ -22,21 +23,22 @@ if (!read.ok) refuse(read.sentence);
 const family = read.instance.families[0]!;
 const problem = visitProblemOf(read.instance, family);
 
+const divided = mayDivide(family);
 const exactness = (exact: boolean) => (exact ? {} : { exact: false });
+const best = planVisit(problem, { divided })!;
+const placed = placedRequests(family, best);
 if (flags.includes('--alternatives')) {
-	const [best, ...others] = suggestVisits(problem).suggestions;
+	// Going together is an alternative of its own for two adults who may divide.
+	const { suggestions } = suggestVisits(problem);
+	const others = divided ? suggestions : suggestions.slice(1);
 	print({
-		placed: best ? placedRequests(family, best.visit) : [],
-		...exactness(best?.visit.exact ?? true),
+		...{ placed, ...exactness(best.exact) },
 		alternatives: others.map(({ name, visit }) => ({
 			name,
 			placed: placedRequests(family, visit),
 		})),
 	});
-} else {
-	const visit = planVisit(problem)!;
-	print({ placed: placedRequests(family, visit), ...exactness(visit.exact) });
-}
+} else print({ placed, ...exactness(best.exact) });
 
 function print(result: object): void {
 	process.stdout.write(`${JSON.stringify(result)}\n`);

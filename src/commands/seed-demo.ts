@@ -1,5 +1,5 @@
 // Seeds the demo school into an empty database from demo/lists (with --large from lists ten times as
-// long, made on the spot); prints the private links as JSON.
+// long, made on the spot; with --unbooked without any visits); prints the private links as JSON.
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { asc, eq } from 'drizzle-orm';
@@ -23,7 +23,9 @@ const app = createApp(config);
 await migrateDatabase(config.databaseUrl, app.migrationsFolder);
 const isLarge = process.argv.includes('--large');
 const made = makeSchool(isLarge ? 10 : 1);
-if (!(await hasOrganiser(app.db))) await seedSchool(app, password, listFiles(), made);
+const withVisits = !process.argv.includes('--unbooked');
+if (!(await hasOrganiser(app.db)))
+	await seedSchool(app, password, listFiles(), made, { withVisits });
 
 function listFiles(): ListFile[] {
 	if (isLarge)

@@ -91,11 +91,16 @@ export async function openDemo(environment: NodeJS.ProcessEnv = {}): Promise<See
 	return { ...house, ...(JSON.parse(stdout) as DemoSignIn) };
 }
 
-/** One demo house for the tests of a file, and pages that fail a test on any complaint of the browser. */
-export const test = base.extend<{ complaints: string[] }, { demo: SeededHouse }>({
+/**
+ * The test of the demo house: pages that fail it on any complaint of the browser, and one house for all
+ * files that leave the conference as it is. A file that changes it asks for a house of its own by
+ * `test.use({ demoOf: … })`: another value of a worker's option makes another worker, with another house.
+ */
+export const test = base.extend<{ complaints: string[] }, { demo: SeededHouse; demoOf: string }>({
+	demoOf: ['all', { option: true, scope: 'worker' }],
 	demo: [
-		// eslint-disable-next-line no-empty-pattern
-		async ({}, use) => {
+		async ({ demoOf }, use) => {
+			void demoOf;
 			const demo = await openDemo();
 			await use(demo);
 			await demo.stop();

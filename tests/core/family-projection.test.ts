@@ -4,11 +4,19 @@ import { bestVisit } from '$lib/core/visits/best-visit';
 
 const M = 60_000;
 const place = (id: string, key: string) => ({
-	...{ id, key, name: id, building: null, buildingName: null },
+	...{ id, key, name: id, building: null, buildingName: null, stepFree: true },
 	kind: key === 'remote' ? ('video' as const) : ('room' as const),
 });
 const slot = (id: string, desk: string, place: string, start: number, free = true) => ({
 	...{ id, desk, place, date: '2026-12-03', start: start * M, end: (start + 10) * M, free },
+	...{
+		places: [place],
+		why: free ? null : ('taken' as const),
+		next: null,
+		interpreters: [],
+		away: 0,
+		receivers: [],
+	},
 });
 const wish = (id: string, desk: string, placed = false) => ({
 	...{
@@ -19,13 +27,22 @@ const wish = (id: string, desk: string, placed = false) => ({
 		must: false,
 		askedByTeacher: false,
 		optional: false,
+		length: 1,
+		openDesks: [desk],
 		placed,
 	},
 });
 
 const view: FamilyProjection = {
 	conference: {
-		...{ id: 'c', address: 'winter', name: 'Winter', words: '', timeZone: 'America/Halifax' },
+		...{
+			id: 'c',
+			address: 'winter',
+			name: 'Winter',
+			words: '',
+			limitNote: '',
+			timeZone: 'America/Halifax',
+		},
 		...{ pauseMinutes: 0, opensAt: null, closesAt: null },
 	},
 	...{ phase: 'open', notBookable: null, family: 'f', desks: [], dates: ['2026-12-03'] },
@@ -40,10 +57,19 @@ const view: FamilyProjection = {
 		slot('far', 'd1', 'link', 1060),
 		slot('other', 'd2', 'eider', 1050),
 	],
+	...{ holds: [], waiting: [], interpreted: false, adults: [{ id: 'eve', name: 'Eve' }] },
+	limits: { family: null, perStudent: {}, perDeskDay: {}, oncePerDesk: true },
 	appointments: [
 		{
 			...{ id: 'a', desk: 'd0', place: 'eider', link: null, date: '2026-12-03', students: ['s'] },
-			...{ start: 1020 * M, end: 1030 * M },
+			...{
+				start: 1020 * M,
+				end: 1030 * M,
+				standing: 'booked',
+				slots: ['z'],
+				wishes: ['done'],
+				adults: ['eve'],
+			},
 		},
 	],
 };
@@ -51,7 +77,7 @@ const view: FamilyProjection = {
 it('plans what is left around what is booked, at places as people walk to them', () => {
 	const problem = familyVisitProblem(view, { wishes: ['done', 'left'] });
 	expect(problem.wishes.map(({ id }) => id)).toEqual(['left']);
-	expect(problem.fixed).toEqual([{ place: 'eider', date: 0, start: 1020, end: 1030 }]);
+	expect(problem.fixed).toEqual([{ place: 'eider', date: 0, start: 1020, end: 1030, adults: [0] }]);
 	// Ten minutes after the room there is no time to change to video; thirty minutes after there is.
 	expect(bestVisit(problem)!.placements).toMatchObject([{ slot: { id: 'far', place: 'remote' } }]);
 });

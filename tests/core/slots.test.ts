@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { faultsOfHours, sittingsOf, slotsOfSitting, type Hours } from '$lib/core/slots/series';
+import { faultsOfHours, slotsOfSitting, withoutBreaks, type Hours } from '$lib/core/slots/hours';
+import { formatTimeOfDay } from '$lib/core/time/typed-time';
 import { countSlots, slotGrid } from '$lib/core/slots/slot-grid';
 
 const at = (text: string): number => {
@@ -39,14 +40,26 @@ describe('counting slots', () => {
 	});
 });
 
+describe('a longer gap', () => {
+	it('comes after every so many slots, in place of the usual one', () => {
+		const division = { slotMinutes: 10, gapMinutes: 2, longGap: { every: 3, minutes: 15 } };
+		const { slots, remainder } = slotGrid({ start: at('16:00'), end: at('18:00') }, division);
+		expect(slots.map(({ start }) => formatTimeOfDay(start))).toEqual(
+			'16:00 16:12 16:24 16:49 17:01 17:13 17:38 17:50'.split(' '),
+		);
+		expect(remainder).toBe(0);
+		expect(slots.map(({ gap }) => gap)).toEqual([2, 2, 15, 2, 2, 15, 2, 2]);
+	});
+});
+
 describe('sittings', () => {
 	it('begin afresh after a break, and pass none by', () => {
 		const [first, second] = hours('2026-12-03 15:30 19:30', '2026-12-04 09:00 12:00');
-		const sittings = sittingsOf({
-			hours: [second!, first!],
-			breaks: hours('2026-12-03 17:20 17:50', '2026-12-04 08:00 09:30', '2026-12-05 09:00 10:00'),
-		});
-		expect(sittings).toEqual(
+		const breaks = [
+			{ start: at('17:20'), end: at('17:50') },
+			{ start: at('8:00'), end: at('9:30') },
+		];
+		expect(withoutBreaks([second!, first!], breaks)).toEqual(
 			hours('2026-12-03 15:30 17:20', '2026-12-03 17:50 19:30', '2026-12-04 09:30 12:00'),
 		);
 	});

@@ -76,6 +76,79 @@ export function problems(size: {
 		});
 }
 
+/**
+ * The same with all other rules besides: talks of two slots, places to choose from, closed times,
+ * children who come along, limits, and seats for more than one of the family.
+ */
+export function ruledProblems(size: Parameters<typeof problems>[0]): fc.Arbitrary<VisitProblem> {
+	const limit = (most: number) => fc.option(fc.integer({ min: 1, max: most }), { nil: undefined });
+	return fc
+		.record({
+			plain: problems(size),
+			students: fc.array(fc.constantFrom('ana', 'ben'), { minLength: 12, maxLength: 12 }),
+			lengths: fc.array(fc.constantFrom(1, 1, 1, 2), { minLength: 12, maxLength: 12 }),
+			along: fc.array(fc.constantFrom([], [], ['ana'], ['ben']), { minLength: 12, maxLength: 12 }),
+			closed: fc.array(fc.option(fc.integer({ min: 0, max: 20 }), { nil: undefined }), {
+				minLength: 12,
+				maxLength: 12,
+			}),
+			shapes: fc.array(
+				fc.record({
+					length: fc.constantFrom(1, 1, 2),
+					seats: fc.constantFrom(1, 1, 2),
+					elsewhere: fc.boolean(),
+				}),
+				{ minLength: 40, maxLength: 40 },
+			),
+			limits: fc.record({
+				family: limit(4),
+				ana: limit(2),
+				deskDay: limit(2),
+				oncePerDesk: fc.boolean(),
+			}),
+			attend: fc.array(fc.constantFrom(undefined, [0 as const], [1 as const]), {
+				minLength: 2,
+				maxLength: 2,
+			}),
+		})
+		.map(({ plain, students, lengths, along, closed, shapes, limits, attend }) => ({
+			...plain,
+			wishes: plain.wishes.map((wish, index) => {
+				const from = closed[index];
+				return {
+					...wish,
+					...{ student: students[index]!, length: lengths[index]!, along: along[index]! },
+					...(from === undefined
+						? {}
+						: {
+								closed: [0, 1, 2].map(
+									(date) => [1440 * date + 900 + 5 * from, 1440 * date + 910 + 5 * from] as const,
+								),
+							}),
+				};
+			}),
+			slots: plain.slots.flatMap((slot, index) => {
+				const { length, seats, elsewhere } = shapes[index]!;
+				const shaped = { ...slot, length, seats, things: slot.desk < 'c' ? ['teacher'] : [] };
+				return elsewhere && slot.place !== 'remote'
+					? [shaped, { ...shaped, place: 'remote' }]
+					: [shaped];
+			}),
+			fixed: plain.fixed.map((entry, index) => {
+				const adults = attend[index];
+				return adults ? { ...entry, adults } : entry;
+			}),
+			limits: {
+				...(limits.family === undefined ? {} : { family: limits.family }),
+				...(limits.ana === undefined ? {} : { perStudent: { ana: limits.ana } }),
+				...(limits.deskDay === undefined
+					? {}
+					: { perDeskDay: { 'a/0': limits.deskDay, 'b/1': limits.deskDay } }),
+				oncePerDesk: limits.oncePerDesk,
+			},
+		}));
+}
+
 /** Minutes needed between two places, computed apart from the program's own rule. */
 function need(problem: VisitProblem, from: string, to: string): number {
 	const way = problem.travel.find(

@@ -1,28 +1,38 @@
 import { describe, expect, it } from 'vitest';
 import { claimsByThing, seatState } from '$lib/core/conferences/seat-state';
-import { notBookable, phaseOf } from '$lib/core/conferences/phase';
+import { phaseOf } from '$lib/core/conferences/phase';
 import { travelBetween } from '$lib/core/conferences/travel';
 import type { Claim, ConferenceFacts, Desk, Slot } from '$lib/core/conferences/snapshot';
+import { usualRules } from '$lib/core/rules/rules';
 import { may, type Act, type Actor } from '$lib/core/permissions/may';
-import {
-	visitConflicts,
-	type VisitToCheck,
-	type WantedAppointment,
-} from '$lib/core/visits/check-visit';
 import { turnMinutes } from '$lib/core/visits/turn';
 
 const M = 60_000;
 const conference: ConferenceFacts = {
-	...{ id: 'c', version: 1, address: 'winter', name: 'Winter', words: '' },
+	...{ id: 'c', version: 1, address: 'winter', name: 'Winter', words: '', limitNote: '' },
 	...{ timeZone: 'America/Halifax', pauseMinutes: 0, switchMinutes: 15 },
 	...{ publishedAt: 0, pausedAt: null, withdrawnAt: null, opensAt: null, closesAt: null },
+	rules: usualRules,
 };
-const desk: Desk = { id: 'desk', number: 1, name: 'D', subject: 'S', persons: ['teacher'] };
+const desk: Desk = {
+	...{
+		id: 'desk',
+		number: 1,
+		name: 'D',
+		subject: 'S',
+		familyPicks: false,
+		substitutes: [],
+		acceptance: null,
+	},
+	people: [{ person: 'teacher', role: 'all' }],
+};
 const slot = (id: string, start: number, more: Partial<Slot> = {}): Slot => ({
 	...{
 		id,
 		desk: 'desk',
+		sitting: 'sitting',
 		place: 'room',
+		places: ['room'],
 		date: '2026-12-03',
 		start: start * M,
 		end: (start + 10) * M,
@@ -75,26 +85,24 @@ describe('where a conference stands', () => {
 	const dates = ['2026-12-03', '2026-12-04'];
 	const noon = Date.parse('2026-11-24T12:00:00Z');
 	it.each([
-		['not published', { publishedAt: null }, noon, 'being-prepared', 'not-published'],
-		['withdrawn', { withdrawnAt: 1 }, noon, 'being-prepared', 'not-published'],
-		['before it opens', { opensAt: noon + 1 }, noon, 'being-prepared', 'not-open-yet'],
-		['open', {}, noon, 'open', null],
-		['paused', { pausedAt: 1 }, noon, 'paused', 'paused'],
-		['closed', { closesAt: noon }, noon, 'closed', 'closed'],
-		['on its first date, in its own zone', {}, Date.parse('2026-12-03T04:00:00Z'), 'today', null],
-		['just before that date begins there', {}, Date.parse('2026-12-03T03:59:00Z'), 'open', null],
-		['over', {}, Date.parse('2026-12-05T04:00:00Z'), 'over', null],
-	] as const)('%s', (_, part, now, phase, closed) => {
+		['not published', { publishedAt: null }, noon, 'being-prepared'],
+		['withdrawn', { withdrawnAt: 1 }, noon, 'being-prepared'],
+		['before it opens', { opensAt: noon + 1 }, noon, 'being-prepared'],
+		['open', {}, noon, 'open'],
+		['paused', { pausedAt: 1 }, noon, 'paused'],
+		['closed', { closesAt: noon }, noon, 'closed'],
+		['on its first date, in its own zone', {}, Date.parse('2026-12-03T04:00:00Z'), 'today'],
+		['just before that date begins there', {}, Date.parse('2026-12-03T03:59:00Z'), 'open'],
+		['over', {}, Date.parse('2026-12-05T04:00:00Z'), 'over'],
+	] as const)('%s', (_, part, now, phase) => {
 		const facts = { ...conference, ...part };
 		expect(phaseOf(facts, dates, now)).toBe(phase);
-		expect(notBookable(facts, now + 1, now)).toBe(closed);
-		expect(notBookable({ ...conference }, now, now)).toBe('past');
 	});
 });
 
 it('people walk between buildings, and switch between a room and video', () => {
 	const place = (id: string, building: string | null) => ({
-		...{ id, name: id, building, buildingName: building },
+		...{ id, name: id, building, buildingName: building, stepFree: true },
 		kind: building ? ('room' as const) : ('video' as const),
 	});
 	const places = [
@@ -114,98 +122,6 @@ it('people walk between buildings, and switch between a room and video', () => {
 		turn('remote', 'curlew'),
 		turn('remote', 'remote'),
 	]).toEqual([1, 2, 2, 15, 1]);
-});
-
-describe('a wanted visit', () => {
-	const wanted = (
-		id: string,
-		start: number,
-		more: Partial<WantedAppointment> = {},
-	): WantedAppointment => ({
-		slot: slot(id, start),
-		placeKey: 'room',
-		desk,
-		wishes: [{ id: `wish-${id}`, desks: ['desk'], placed: false }],
-		...more,
-	});
-	const check = (part: Partial<VisitToCheck>) =>
-		visitConflicts({
-			...{ conference, now: 50 * M, wanted: [], fixed: [], adults: ['adult'], claims: new Map() },
-			turn: turnMinutes({ travel: [{ from: 'room', to: 'wing', minutes: 5 }], pause: 0 }),
-			...part,
-		}).map(({ slot, code }) => `${slot} ${code}`);
-
-	it.each([
-		['may be booked', { wanted: [wanted('a', 100), wanted('b', 112)] }, []],
-		['in the past', { wanted: [wanted('a', 40)] }, ['a past']],
-		[
-			'taken by somebody',
-			{ wanted: [wanted('a', 100)], claims: claimsByThing([claim('desk', 'a', 100, 112)]) },
-			['a taken'],
-		],
-		['for no wish', { wanted: [wanted('a', 100, { wishes: [] })] }, ['a no-wish-for-this-desk']],
-		[
-			'at another desk than wished',
-			{ wanted: [wanted('a', 100, { wishes: [{ id: 'w', desks: ['x'], placed: false }] })] },
-			['a no-wish-for-this-desk'],
-		],
-		[
-			'arranged already',
-			{ wanted: [wanted('a', 100, { wishes: [{ id: 'w', desks: ['desk'], placed: true }] })] },
-			['a already-arranged'],
-		],
-		[
-			'one wish twice',
-			{
-				wanted: [
-					wanted('a', 100),
-					wanted('b', 120, { wishes: [{ id: 'wish-a', desks: ['desk'], placed: false }] }),
-				],
-			},
-			['b already-arranged'],
-		],
-		[
-			'two at once',
-			{ wanted: [wanted('a', 100), wanted('b', 105)] },
-			['a overlaps-own', 'b overlaps-own'],
-		],
-		[
-			'while the adult is elsewhere',
-			{ wanted: [wanted('a', 100)], claims: claimsByThing([claim('adult', 'o', 105, 106)]) },
-			['a overlaps-own'],
-		],
-		[
-			'too little time to walk',
-			{ wanted: [wanted('a', 100), wanted('b', 112, { placeKey: 'wing' })] },
-			['b turn-too-short'],
-		],
-		[
-			'too little time before what is fixed',
-			{
-				wanted: [wanted('a', 100)],
-				fixed: [{ date: '2026-12-03', placeKey: 'wing', start: 112 * M, end: 122 * M }],
-			},
-			['a turn-too-short'],
-		],
-		[
-			'too little time after what is fixed',
-			{
-				wanted: [wanted('a', 100)],
-				fixed: [{ date: '2026-12-03', placeKey: 'wing', start: 88 * M, end: 98 * M }],
-			},
-			['a turn-too-short'],
-		],
-		[
-			'no turn over two dates',
-			{
-				wanted: [wanted('a', 100)],
-				fixed: [{ date: '2026-12-02', placeKey: 'wing', start: 88 * M, end: 98 * M }],
-			},
-			[],
-		],
-	] as [string, Partial<VisitToCheck>, string[]][])('%s', (_, part, expected) => {
-		expect(check(part)).toEqual(expected);
-	});
 });
 
 describe('who may do what', () => {

@@ -25,10 +25,34 @@ const person = (folder: string): Record<string, readonly Role[]> => ({
 	[`${people}/${folder}/new ?/default`]: organiser,
 });
 
+const busyTimes = (route: string, roles: readonly Role[]): Record<string, readonly Role[]> =>
+	Object.fromEntries(
+		['File', 'Address', 'Again', 'Remove']
+			.map((name) => `calendar${name}`)
+			.concat('block', 'unblock')
+			.map((action) => [`${route} ?/${action}`, roles]),
+	);
+
 /** Who may ask for what. A route that is not here makes the first test fail. */
 const ALLOWED: Record<string, readonly Role[]> = {
 	'/ page': anybody,
 	'/healthz GET': anybody,
+	'/api/v1/openapi.json GET': anybody,
+	// The open interface takes tokens alone: who is signed in on a page gets nothing there.
+	'/api/v1/conferences GET': [],
+	'/api/v1/conferences POST': [],
+	'/api/v1/conferences/[id] GET': [],
+	'/api/v1/conferences/[id]/file GET': [],
+	'/api/v1/conferences/[id]/slots GET': [],
+	'/api/v1/conferences/[id]/invitations POST': [],
+	'/api/v1/visit GET': [],
+	'/api/v1/visit/plans POST': [],
+	'/api/v1/visit/appointments POST': [],
+	'/api/v1/visit/appointments PUT': [],
+	'/api/v1/visit/appointments/[id] DELETE': [],
+	'/api/v1/visit/holds POST': [],
+	'/api/v1/visit/holds DELETE': [],
+	'/api/v1/visit/holds/[id] DELETE': [],
 	'/sign-in page': anybody,
 	'/sign-in ?/default': anybody,
 	'/sign-in/second page': anybody,
@@ -46,9 +70,14 @@ const ALLOWED: Record<string, readonly Role[]> = {
 	'/account ?/begin': accounts,
 	'/account ?/confirm': accounts,
 	'/account ?/end': accounts,
+	'/account ?/token': organiser,
+	'/account ?/revoke': organiser,
 	'/door page': accounts,
 	'/teacher page': teacher,
 	'/teacher ?/confirm': teacher,
+	'/teacher/desk/[desk] page': teacher,
+	'/teacher/desk/[desk] ?/change': teacher,
+	...busyTimes('/teacher/desk/[desk]', teacher),
 	'/visit page': family,
 	'/visit/[address] page': family,
 	'/visit/[address] ?/book': family,
@@ -56,14 +85,19 @@ const ALLOWED: Record<string, readonly Role[]> = {
 	'/live/[conference] GET': ['organiser', 'helper', 'front-door', 'teacher', 'family'],
 	'/office page': office,
 	'/office/new page': organiser,
-	'/office/new ?/default': organiser,
+	'/office/new ?/create': organiser,
+	'/office/new ?/copy': organiser,
 	'/office/[address]/basics page': office,
-	'/office/[address]/basics ?/default': organiser,
+	'/office/[address]/basics/fields GET': office,
+	'/office/[address]/basics/fields PUT': organiser,
 	'/office/[address]/desks page': office,
-	'/office/[address]/desks ?/default': organiser,
-	'/office/[address]/desks/[desk] page': office,
-	'/office/[address]/desks/[desk] ?/save': organiser,
-	'/office/[address]/desks/[desk] ?/remove': organiser,
+	'/office/[address]/desks ?/keep': organiser,
+	'/office/[address]/desks ?/settle': organiser,
+	'/office/[address]/desks/board GET': office,
+	'/office/[address]/desks/plans PUT': organiser,
+	'/office/rooms page': office,
+	'/office/rooms/save PUT': organiser,
+	'/office/[address]/standing GET': office,
 	'/office/[address]/open page': office,
 	'/office/[address]/open ?/publish': organiser,
 	'/office/[address]/open ?/withdraw': organiser,
@@ -74,6 +108,7 @@ const ALLOWED: Record<string, readonly Role[]> = {
 	...person('teachers'),
 	[`${people}/teachers ?/send`]: organiser,
 	[`${people}/teachers/[id] ?/send`]: organiser,
+	...busyTimes(`${people}/teachers/[id]`, organiser),
 	...person('interpreters'),
 	[`${people}/students page`]: office,
 	[`${people}/students/[id] page`]: office,
@@ -132,6 +167,7 @@ beforeAll(async () => {
 	app = createApp({
 		...{ databaseUrl: demo.url, key: KEY, origin: demo.origin, startAt: undefined, pool: 2 },
 		...{ logLevel: 'silent', smtpUrl: undefined, mailFrom: 'x@x.example' },
+		...{ videoService: null, privateCalendars: false, apiRate: 100 },
 	});
 	await signInAs('organiser', demo.email, demo.password);
 	for (const role of ['helper', 'front-door'] as const) {
@@ -142,7 +178,7 @@ beforeAll(async () => {
 	cookies.set('teacher', cookieOf(await fetch(demo.teacher, { redirect: 'manual' })));
 	cookies.set('family', cookieOf(await fetch(demo.families.Gulzar, { redirect: 'manual' })));
 	const [row] = await demo.sql`select
-		(select id from desk order by number limit 1) as desk,
+		(select id from desk where name = 'Oskar Lindqvist') as desk,
 		(select id from conference limit 1) as conference,
 		(select id from person where is_teacher limit 1) as teachers,
 		(select id from person where is_interpreter limit 1) as interpreters,
@@ -167,7 +203,7 @@ function addressOf(route: string): string {
 		.replace('/i/[token]', `/i/${ids.link}`)
 		.replace('[token]', ids.token!)
 		.replace('[name]', 'students.csv')
-		.replace('[id]', ids[folder] ?? '');
+		.replace('[id]', ids[folder] ?? ids.conference!);
 }
 
 /** Whether the server lets the role in: everything but a refusal or a way out counts. */

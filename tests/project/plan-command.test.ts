@@ -76,6 +76,28 @@ describe('bin/plan', () => {
 		});
 	});
 
+	it('lets two adults divide, and names going together as another way', () => {
+		const divided = instance({
+			desks: [desk(), desk({ id: 'd2', place: 'p2', slots: [[960, 970]] })],
+			families: [
+				family({
+					...{ split: true, adults: 2 },
+					requests: [request({ desks: ['d1'] }), request({ id: 'r2', desks: ['d2'] })],
+				}),
+			],
+		});
+		const { placed, alternatives } = JSON.parse(plan(divided, '--alternatives').stdout);
+		expect(placed.map(({ slot }: { slot: number[] }) => slot)).toEqual([
+			[960, 970],
+			[960, 970],
+		]);
+		expect(placed.map(({ adult }: { adult: number }) => adult).sort()).toEqual([0, 1]);
+		expect(alternatives[0]).toMatchObject({
+			name: 'shortest',
+			placed: [{ adult: 0 }, { adult: 0 }],
+		});
+	});
+
 	it.each([
 		['no JSON', '{', 'not JSON'],
 		['another format', instance({ format: 'visit-instance/2' }), 'format'],

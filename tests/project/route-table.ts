@@ -16,17 +16,27 @@ function propertiesOf(path: string, name: string): string[] {
 		for (const { name: declared, initializer } of statement.declarationList.declarations) {
 			if (declared.getText() !== name || !initializer) continue;
 			if (ts.isIdentifier(initializer)) return imported(source, initializer.text);
-			if (!ts.isObjectLiteralExpression(initializer))
-				throw new Error(`${path}: ${name} is no object`);
-			return initializer.properties.flatMap((property) =>
+			const made = madeBy(initializer);
+			if (!ts.isObjectLiteralExpression(made)) throw new Error(`${path}: ${name} is no object`);
+			return made.properties.flatMap((property) =>
 				ts.isSpreadAssignment(property)
-					? imported(source, property.expression.getText())
+					? imported(source, nameOf(property.expression))
 					: property.name!.getText(),
 			);
 		}
 	}
 	throw new Error(`${path} has no ${name}`);
 }
+
+/** What a function without statements gives back; anything else is itself. */
+function madeBy(expression: ts.Expression): ts.Node {
+	const made = ts.isArrowFunction(expression) ? expression.body : expression;
+	return ts.isParenthesizedExpression(made) ? made.expression : made;
+}
+
+/** The name of what is spread: an object's own, or that of the function which makes it. */
+const nameOf = (expression: ts.Expression): string =>
+	(ts.isCallExpression(expression) ? expression.expression : expression).getText();
 
 function imported(source: ts.SourceFile, name: string): string[] {
 	for (const statement of source.statements) {

@@ -11,7 +11,7 @@ it('a server that is stopped finishes the booking in flight and ends in seconds'
 			join wish on wish.family_id = family.id join wish_desk on wish_desk.wish_id = wish.id
 			where label = 'Gulzar' limit 1`;
 		const [slot] = await demo.sql`
-			select slot.id from slot where desk_id = ${family!.desk}
+			select slot.id, place.kind from slot join place on place.id = place_id where desk_id = ${family!.desk}
 				and not exists (select from claim where occupancy = slot.id) order by starts_at desc limit 1`;
 		const [{ id: conference } = { id: '' }] = await demo.sql`select id from conference`;
 		const stream = await fetch(`${demo.origin}/live/${conference}`, { headers: { cookie } });
@@ -23,7 +23,12 @@ it('a server that is stopped finishes the booking in flight and ends in seconds'
 			body: new URLSearchParams({
 				request: JSON.stringify({
 					...{ family: family!.id, key: crypto.randomUUID(), choice: { wishes: [] } },
-					appointments: [{ slot: slot!.id, wishes: [family!.wish] }],
+					appointments: [
+						{
+							...{ slot: slot!.id, wishes: [family!.wish] },
+							mode: slot!.kind === 'room' ? 'in-person' : slot!.kind,
+						},
+					],
 				}),
 			}),
 		}).then((response) => response.json() as Promise<{ type: string }>);

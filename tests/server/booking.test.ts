@@ -1,7 +1,7 @@
-import { eq, inArray, sql } from 'drizzle-orm';
-import { describe, expect, it, vi } from 'vitest';
-import { bookVisit, type VisitRequest } from '$lib/server/booking/book-visit';
-import { writeVisit } from '$lib/server/booking/write-visit';
+import { eq, sql } from 'drizzle-orm';
+import { beforeAll, describe, expect, it, vi } from 'vitest';
+import { bookVisit, type VisitRequest } from '$lib/server/booking/change-visit';
+import { KeyReusedError } from '$lib/server/acts/record-act';
 import { postgresError } from '$lib/server/database/errors';
 import { act, adult, appointment, claim, person, slot } from '$lib/server/database/schema';
 import { ForbiddenError } from '$lib/server/permissions/forbidden';
@@ -62,56 +62,6 @@ describe('sixty families at once for the same ten slots of two desks', () => {
 		// A deadlock would have made somebody try again.
 		expect(transactions).toHaveBeenCalledTimes(60);
 	});
-
-	it('are kept apart by the constraint alone when nothing is locked or checked', async () => {
-		const app = await freshApp({ pool: 60 });
-		const school = await smallSchool(app, { families: 60, desks: 2 });
-		const requests = await stampede(school);
-		const refusals: string[] = [];
-		await Promise.all(
-			requests.map(async (request, index) => {
-				const { id, adult: adultId, student } = school.families[index]!;
-				try {
-					await app.db.transaction(async (tx) => {
-						const slots = await tx
-							.select()
-							.from(slot)
-							.where(
-								inArray(
-									slot.id,
-									request.appointments.map(({ slot }) => slot),
-								),
-							);
-						const adults = await tx.select().from(adult).where(eq(adult.id, adultId));
-						await writeVisit(tx, app.clock, {
-							...{ conferenceId: school.conference, familyId: id, adults },
-							appointments: await Promise.all(
-								request.appointments.map(async ({ slot: slotId, wishes }) => {
-									const own = slots.find(({ id }) => id === slotId)!;
-									const persons = await tx.execute<{ id: string }>(
-										sql`select person_id as id from desk_person where desk_id = ${own.deskId}`,
-									);
-									return {
-										...{ slot: own, seat: 1, wishes, persons: persons.map(({ id }) => id) },
-										students: [{ id: student, classLabel: 'Grade 7' }],
-									};
-								}),
-							),
-						});
-					});
-				} catch (error) {
-					refusals.push(postgresError(error)?.code ?? 'other');
-				}
-			}),
-		);
-		expect(refusals.length).toBeGreaterThan(0);
-		expect(
-			[...new Set(refusals)].filter((code) => !['23P01', '23505', '40P01'].includes(code)),
-		).toEqual([]);
-		const rows = await app.db.select().from(appointment);
-		expect(rows).toHaveLength(2 * (60 - refusals.length));
-		expect(await overlapsIn(app)).toBe(0);
-	});
 });
 
 describe('booking a visit', () => {
@@ -129,7 +79,11 @@ describe('booking a visit', () => {
 		expect(later).toMatchObject({ ok: true });
 		expect(await app.db.select().from(appointment)).toHaveLength(2);
 		const acts = await app.db.select().from(act).where(eq(act.kind, 'visit.booked'));
-		expect(acts).toMatchObject([{ actorKind: 'adult', key: request.key, after: later }]);
+		const ids = later.ok && later.appointments.map((id) => ({ id, standing: 'booked' }));
+		expect(acts).toMatchObject([{ actorKind: 'adult', key: request.key, before: [], after: ids }]);
+		await expect(
+			bookVisit(app, actor, await school.request(0, [[0, 3]], request.key)),
+		).rejects.toThrow(KeyReusedError);
 		expect(JSON.stringify(acts)).not.toContain('Student');
 	});
 
@@ -203,6 +157,16 @@ describe('booking a visit', () => {
 });
 
 describe('the database by itself', () => {
+	let app: App;
+	let id = '';
+	beforeAll(async () => {
+		app = await freshApp();
+		const school = await smallSchool(app, { families: 1, desks: 1 });
+		const request = await school.request(0, [[0, 0]]);
+		const result = await bookVisit(app, school.families[0]!.actor, request);
+		if (result.ok) id = result.appointments[0]!;
+	});
+
 	it.each([
 		[
 			'an appointment without its claims',
@@ -238,14 +202,6 @@ describe('the database by itself', () => {
 				sql`insert into school select gen_random_uuid(), name, time_zone, school_year from school`,
 		],
 	])('refuses %s', async (_, change) => {
-		const app = await freshApp();
-		const school = await smallSchool(app, { families: 1, desks: 1 });
-		const result = await bookVisit(
-			app,
-			school.families[0]!.actor,
-			await school.request(0, [[0, 0]]),
-		);
-		const id = result.ok ? result.appointments[0]! : '';
 		const refusal = await app.db
 			.transaction((tx) => tx.execute(change(id)))
 			.then(() => null, postgresError);

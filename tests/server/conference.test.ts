@@ -1,19 +1,19 @@
 import { eq } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
-import { bookVisit } from '$lib/server/booking/book-visit';
+import { bookVisit } from '$lib/server/booking/change-visit';
 import {
-	changeConference,
 	createConference,
 	publishConference,
 	withdrawConference,
-	type ConferenceBasics,
+	type NewConference,
 } from '$lib/server/conferences/change-conference';
 import { addressOf } from '$lib/server/conferences/free-address';
-import { loadSnapshot } from '$lib/server/conferences/load-snapshot';
+import { basicsOf, saveBasics } from '$lib/server/conferences/save-basics';
 import { teacherConferences } from '$lib/server/days/teacher-day';
 import { appointment, conference, deskPerson, slot, wish } from '$lib/server/database/schema';
-import { addDesk, changeDesk, removeDesk } from '$lib/server/desks/change-desk';
-import { listDesks } from '$lib/server/desks/list-desks';
+import { loadPlans } from '$lib/server/desks/load-plans';
+import { savePlans } from '$lib/server/desks/save-plans';
+import { slotsToSettle } from '$lib/server/desks/to-settle';
 import { readFloor } from '$lib/server/floor/read-floor';
 import { listFamilies } from '$lib/server/people/families';
 import { ForbiddenError } from '$lib/server/permissions/forbidden';
@@ -23,7 +23,7 @@ import ICAL from 'ical.js';
 import { freshApp } from './database';
 import { smallSchool } from './small-school';
 
-const basics: ConferenceBasics = {
+const basics: NewConference = {
 	...{ name: 'Spring', words: '', timeZone: 'America/Halifax', slotMinutes: 10, gapMinutes: 0 },
 	hours: [{ date: '2026-12-03', start: 960, end: 1060 }],
 	...{ opensAt: null, closesAt: null },
@@ -70,14 +70,57 @@ describe('a conference', () => {
 		await expect(listFamilies(app, actor, school.conference)).rejects.toThrow(ForbiddenError);
 	});
 
-	it('shows the second of two editors that the first one was there', async () => {
+	it('keeps what two editors change apart, and tells the second of two who change the same', async () => {
 		const app = await freshApp();
 		const { organiser } = await smallSchool(app, { families: 0, desks: 0 });
 		const made = await createConference(app, organiser, basics);
 		const id = made.ok ? made.id : '';
-		const change = (name: string) => changeConference(app, organiser, id, 1, { ...basics, name });
-		expect(await change('First')).toMatchObject({ ok: true });
-		expect(await change('Second')).toEqual({ ok: false, changedMeanwhile: true });
+		const [row] = await app.db.select().from(conference).where(eq(conference.id, id));
+		const seen = basicsOf(row!);
+		const change = (part: Partial<typeof seen>) =>
+			saveBasics(app, organiser, id, seen, { ...seen, ...part });
+		expect(await change({ name: 'First' })).toMatchObject({ collisions: [], faults: [] });
+		expect(await change({ words: 'Come in.' })).toMatchObject({
+			...{ collisions: [], faults: [] },
+			basics: { name: 'First', words: 'Come in.' },
+		});
+		expect(await change({ name: 'Second', slotMinutes: 20 })).toMatchObject({
+			collisions: [{ path: 'name', mine: 'Second', theirs: 'First' }],
+			basics: { name: 'First', words: 'Come in.', slotMinutes: 20 },
+		});
+	});
+
+	it('keeps every field that can be kept, and says of the others why not', async () => {
+		const app = await freshApp();
+		const school = await smallSchool(app, { families: 0, desks: 0 });
+		const { organiser } = school;
+		const made = await createConference(app, organiser, basics);
+		const id = made.ok ? made.id : '';
+		const [row] = await app.db.select().from(conference).where(eq(conference.id, id));
+		const seen = basicsOf(row!);
+		const outcome = await saveBasics(app, organiser, id, seen, {
+			...seen,
+			...{ name: ' ', words: 'Come in.', address: 'winter', gapMinutes: 61 },
+			weekly: [
+				{
+					...{ start: 960, end: 1000, from: '2026-12-03', until: '2026-12-17' },
+					...{ weekdays: [4], everyWeeks: 1, except: [] },
+				},
+			],
+		});
+		expect(outcome.basics).toMatchObject({ name: 'Spring', words: 'Come in.', weekly: [] });
+		expect(outcome.faults.map(({ field, code }) => [field, code])).toEqual([
+			['name', 'missing'],
+			['gapMinutes', 'division-wrong'],
+			['weekly', 'overlaps-another'],
+			['address', 'address-taken'],
+		]);
+		const { suggestions = [] } = outcome.faults[3]!;
+		expect(suggestions.length).toBeGreaterThan(1);
+		for (const address of suggestions)
+			expect(
+				await saveBasics(app, organiser, id, outcome.basics, { ...outcome.basics, address }),
+			).toMatchObject({ faults: [] });
 	});
 
 	it('derives each wish once, and follows the desks', async () => {
@@ -88,7 +131,8 @@ describe('a conference', () => {
 		await withdrawConference(app, school.organiser, school.conference);
 		await publishConference(app, school.organiser, school.conference);
 		expect(await app.db.select().from(wish)).toEqual(before);
-		await removeDesk(app, school.organiser, school.conference, school.desks[1]!);
+		const [, plan] = await loadPlans(app.db, school.conference);
+		await savePlans(app, school.organiser, school.conference, [{ base: plan!, plan: null }]);
 		expect(await app.db.select().from(wish)).toHaveLength(2);
 	});
 });
@@ -101,13 +145,15 @@ describe('changing hours', () => {
 		const before = await school.slots(0);
 		await bookVisit(app, school.families[0]!.actor, await school.request(0, [[0, 1]]));
 		await bookVisit(app, school.families[1]!.actor, await school.request(1, [[0, 8]]));
-		const [{ version } = { version: 0 }] = await app.db.select().from(conference);
-		const shorter = { ...basics, hours: [{ date: '2026-12-03', start: 970, end: 1010 }] };
-		await changeConference(app, organiser, school.conference, version, shorter);
+		const [row] = await app.db.select().from(conference);
+		const seen = basicsOf(row!);
+		const shorter = { ...seen, hours: [{ date: '2026-12-03', start: 970, end: 1010 }] };
+		await saveBasics(app, organiser, school.conference, seen, shorter);
 
 		expect(await school.slots(0)).toEqual(before.slice(1, 5));
-		const [desk] = await listDesks(app, organiser, school.conference);
-		expect(desk).toMatchObject({ toSettle: 1 });
+		expect(await slotsToSettle(app, school.conference)).toMatchObject([
+			{ slot: before[8], family: 'Family 1', students: ['Student 1'] },
+		]);
 		expect(await app.db.select().from(appointment)).toHaveLength(2);
 		const [line] = await app.db.select().from(deskPerson);
 		const days = await teacherConferences(app, organiser, line!.personId);
@@ -115,6 +161,10 @@ describe('changing hours', () => {
 		expect(seated.map(({ slot }) => slot)).toEqual([before[1], before[8]]);
 		const gone = await app.db.select().from(slot).where(eq(slot.id, before[0]!));
 		expect(gone).toEqual([]);
+		// Undone: all of it is as it was, nothing is left to settle.
+		await saveBasics(app, organiser, school.conference, shorter, seen);
+		expect((await school.slots(0))[8]).toBe(before[8]);
+		expect(await slotsToSettle(app, school.conference)).toEqual([]);
 	});
 
 	it('takes the appointments along when the desk moves to another room', async () => {
@@ -122,42 +172,16 @@ describe('changing hours', () => {
 		const school = await smallSchool(app, { families: 1, desks: 1 });
 		const { actor, id } = school.families[0]!;
 		await bookVisit(app, actor, await school.request(0, [[0, 1]]));
-		const moved = await changeDesk(app, school.organiser, school.conference, school.desks[0]!, {
-			...{ teacher: 'Teacher 0', subject: 'Subject', ownHours: null, forAll: false },
-			place: { kind: 'video', link: 'https://door.example/1' },
-		});
-		expect(moved).toMatchObject({ ok: true });
+		const [plan] = await loadPlans(app.db, school.conference);
+		const places = [{ kind: 'video' as const, link: 'https://door.example/1' }];
+		const series = plan!.series.map((entry) => ({ ...entry, places }));
+		expect(
+			await savePlans(app, school.organiser, school.conference, [
+				{ base: plan!, plan: { ...plan!, series } },
+			]),
+		).toMatchObject([{ faults: [], collisions: [], refusal: null }]);
 		const view = await familyView(app, actor, school.conference, id);
 		expect(view.appointments).toMatchObject([{ link: 'https://door.example/1' }]);
-	});
-
-	it('leaves a desk with own hours and a desk with bookings alone', async () => {
-		const app = await freshApp();
-		const school = await smallSchool(app, { families: 1, desks: 1 });
-		const { organiser, conference: id } = school;
-		const own = {
-			hours: [{ date: '2026-12-04', start: 540, end: 600 }],
-			...{ slotMinutes: 20, gapMinutes: 0 },
-		};
-		const place = { kind: 'room' as const, room: 'Tern', building: 'House' };
-		const added = await addDesk(app, organiser, id, {
-			...{ teacher: 'Other', subject: '', place, ownHours: own, forAll: false },
-		});
-		expect(added.ok).toBe(true);
-		const { slots } = await loadSnapshot(app.db, id);
-		expect(slots.filter(({ date }) => date === '2026-12-04')).toHaveLength(3);
-		const late = { ...own, hours: [{ date: '2026-12-04', start: 600, end: 540 }] };
-		expect(
-			await addDesk(app, organiser, id, {
-				teacher: 'X',
-				subject: '',
-				place,
-				ownHours: late,
-				forAll: false,
-			}),
-		).toMatchObject({ ok: false, faults: [{ code: 'end-before-start' }] });
-		await bookVisit(app, school.families[0]!.actor, await school.request(0, [[0, 0]]));
-		expect(await removeDesk(app, organiser, id, school.desks[0]!)).toBe(false);
 	});
 });
 

@@ -14,7 +14,7 @@ export const NOW = Date.parse('2026-11-24T15:00:00Z');
 
 /** An app on a new, migrated database of its own, with a clock that starts on 24 November 2026. */
 export async function freshApp(
-	environment: { startAt?: number; pool?: number } = {},
+	environment: { startAt?: number; pool?: number; privateCalendars?: boolean } = {},
 ): Promise<App> {
 	const name = `test_${randomUUID().replaceAll('-', '')}`;
 	const admin = postgres(`${server}/postgres`, { max: 1, onnotice: () => {} });
@@ -28,6 +28,9 @@ export async function freshApp(
 		startAt: environment.startAt ?? NOW,
 		smtpUrl: undefined,
 		mailFrom: 'Ten Chairs <office@school.example>',
+		videoService: 'https://video.school.example',
+		privateCalendars: environment.privateCalendars ?? false,
+		apiRate: 1_000_000,
 		logLevel: 'silent',
 		pool: environment.pool ?? 10,
 	});

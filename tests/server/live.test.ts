@@ -1,6 +1,6 @@
 import { setTimeout as sleep } from 'node:timers/promises';
 import { describe, expect, it, vi } from 'vitest';
-import { bookVisit } from '$lib/server/booking/book-visit';
+import { bookVisit } from '$lib/server/booking/change-visit';
 import { createApp } from '$lib/server/app';
 import { seatEventStream } from '$lib/server/live/event-stream';
 import type { SeatMessage } from '$lib/server/live/live-changes';
@@ -66,7 +66,9 @@ describe('live changes', () => {
 	it('end when the server stops', async () => {
 		const app = await freshApp();
 		const school = await smallSchool(app, { families: 0, desks: 1 });
-		const response = seatEventStream(app.live, school.conference, ({ whole }) => ({ whole }));
+		const response = seatEventStream(app.live, school.conference, ({ whole }) =>
+			JSON.stringify({ whole }),
+		);
 		const reader = response.body!.pipeThrough(new TextDecoderStream()).getReader();
 		expect((await reader.read()).value).toContain('retry');
 		expect((await reader.read()).value).toBe('data: {"whole":true}\n\n');

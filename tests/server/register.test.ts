@@ -2,7 +2,7 @@ import { and, eq, isNull, sql } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
 import { isNote } from '$lib/core/lists/register-lists';
 import type { App } from '$lib/server/app';
-import { bookVisit } from '$lib/server/booking/book-visit';
+import { bookVisit } from '$lib/server/booking/change-visit';
 import { publishConference, createConference } from '$lib/server/conferences/change-conference';
 import {
 	adult,
@@ -14,7 +14,6 @@ import {
 	wish,
 	wishDesk,
 } from '$lib/server/database/schema';
-import { addDesk } from '$lib/server/desks/change-desk';
 import { changePerson, readPerson } from '$lib/server/register/edit-person';
 import { readFamily } from '$lib/server/register/edit-family';
 import { readStudent, setException } from '$lib/server/register/edit-student';
@@ -36,6 +35,7 @@ import { readListFile } from '$lib/files/read-list-file';
 import { proposeKind } from '$lib/core/lists/propose-columns';
 import { isOneRoster } from '$lib/core/lists/one-roster';
 import { badLists } from '../core/lists/bad-lists';
+import { addDesk } from './add-desk';
 import { freshApp } from './database';
 import { demoTexts, emptySchool, listsOf, readLists } from './read-school';
 
@@ -64,8 +64,8 @@ async function conferenceOf(
 	if (!made.ok) throw new Error('the conference has faults');
 	for (const teacher of teachers)
 		await addDesk(app, organiser, made.id, {
-			...{ teacher, subject: '', ownHours: null, forAll: teacher === 'Ada Head' },
-			place: { kind: 'room', room: teacher, building: 'House' },
+			...{ people: [teacher], subject: '', forAll: teacher === 'Ada Head' },
+			places: [{ kind: 'room', room: teacher, building: 'House' }],
 		});
 	await publishConference(app, organiser, made.id);
 	return made.id;

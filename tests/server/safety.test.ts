@@ -1,7 +1,7 @@
 import { eq, sql } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
 import type { Actor } from '$lib/core/permissions/may';
-import { bookVisit } from '$lib/server/booking/book-visit';
+import { bookVisit } from '$lib/server/booking/change-visit';
 import { ForbiddenError } from '$lib/server/permissions/forbidden';
 import { writeListFile } from '$lib/server/register/write-lists';
 import { changeRight, familySafety, keepApart } from '$lib/server/safety/change-safety';

@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm';
 import type { Actor } from '$lib/core/permissions/may';
-import type { Hours } from '$lib/core/slots/series';
+import type { Hours } from '$lib/core/slots/hours';
 import { setUpSchool } from '$lib/server/accounts/set-up';
 import type { App } from '$lib/server/app';
 import { createConference, publishConference } from '$lib/server/conferences/change-conference';
@@ -20,11 +20,11 @@ import {
 	wishDesk,
 } from '$lib/server/database/schema';
 import { inTransaction } from '$lib/server/database/transaction';
-import { addDesk } from '$lib/server/desks/change-desk';
 import { newId } from '$lib/server/identifiers';
 import { invite } from '$lib/server/invitations/visitors';
 import { teacherNamed } from '$lib/server/people/teachers';
-import type { VisitRequest } from '$lib/server/booking/book-visit';
+import type { VisitRequest } from '$lib/server/booking/change-visit';
+import { addDesk } from './add-desk';
 
 export interface SmallFamily {
 	readonly id: string;
@@ -89,19 +89,19 @@ export async function smallSchool(
 		return made;
 	});
 	const made = await createConference(app, organiser, {
-		...{ name: 'Winter', words: '', timeZone: 'America/Halifax', slotMinutes: 10 },
+		...{ name: 'Winter', timeZone: 'America/Halifax', slotMinutes: 10 },
 		gapMinutes: size.gapMinutes ?? 0,
 		hours: size.hours ?? [{ date: '2026-12-03', start: 960, end: 1060 }],
-		...{ opensAt: null, closesAt: null },
 	});
 	if (!made.ok) throw new Error('the small conference has faults');
 	const desks: string[] = [];
 	for (let desk = 0; desk < size.desks; desk++) {
-		const added = await addDesk(app, organiser, made.id, {
-			...{ teacher: `Teacher ${desk}`, subject: `Subject ${desk}`, ownHours: null, forAll: false },
-			place: { kind: 'room', room: `Room ${desk}`, building: 'House' },
-		});
-		if (added.ok) desks.push(added.id);
+		desks.push(
+			await addDesk(app, organiser, made.id, {
+				...{ people: [`Teacher ${desk}`], subject: `Subject ${desk}` },
+				places: [{ kind: 'room', room: `Room ${desk}`, building: 'House' }],
+			}),
+		);
 	}
 	await publishConference(app, organiser, made.id);
 

@@ -11,7 +11,10 @@ const at = (text: string): number => {
 const slots = (date: string, from: string, to: string) => {
 	const result = [];
 	for (let start = at(from); start + 10 * M <= at(to); start += 12 * M)
-		result.push({ id: '', desk: '', place: '', date, start, end: start + 10 * M, free: true });
+		result.push({
+			...{ id: '', desk: '', place: '', date, start, end: start + 10 * M, free: true },
+			...{ places: [], why: null, next: null, interpreters: [], away: 0, receivers: [] },
+		});
 	return result;
 };
 const clock = (epoch: number) => new Date(epoch).toISOString().slice(11, 16);

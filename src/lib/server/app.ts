@@ -2,6 +2,7 @@ import { resolve } from 'node:path';
 import { createAccounts, type Accounts } from './accounts/accounts';
 import { runningClock, type Clock } from './clock';
 import type { Config } from './config';
+import { ApiRate } from './api/rate-limit';
 import { connect, type Database } from './database/connect';
 import { LiveChanges } from './live/live-changes';
 import { createMailer, type Mailer } from './messages/mailer';
@@ -16,6 +17,7 @@ export interface App {
 	readonly accounts: Accounts;
 	readonly live: LiveChanges;
 	readonly mail: Mailer;
+	readonly apiRate: ApiRate;
 	readonly migrationsFolder: string;
 	close(): Promise<void>;
 }
@@ -33,6 +35,7 @@ export function createApp(config: Config): App {
 		accounts: createAccounts(db, sql, config, clock),
 		live,
 		mail: createMailer(config, log),
+		apiRate: new ApiRate(config.apiRate),
 		migrationsFolder: resolve('migrations'),
 		async close() {
 			await live.close();

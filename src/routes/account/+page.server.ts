@@ -1,17 +1,30 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { toString as qrCode } from 'qrcode';
 import { z } from 'zod';
+import { may } from '$lib/core/permissions/may';
 import { m } from '$lib/paraglide/messages';
+import { listTokens, makeToken, revokeToken, scopes } from '$lib/server/api/tokens';
 import { setSessionCookies } from '$lib/server/web/cookies';
 import { accountFor } from '$lib/server/web/account-for';
 import { readFields } from '$lib/server/web/read-fields';
 import type { Actions, PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ locals }) => {
+export const load: PageServerLoad = async ({ locals }) => {
 	if (!locals.account) redirect(303, '/sign-in');
 	const { name, hasSecondFactor } = locals.account;
-	return { name, hasSecondFactor };
+	const mayMakeTokens = may(locals.account, 'tokens.manage');
+	const tokens = mayMakeTokens ? await listTokens(locals.app, locals.account) : null;
+	return { name, hasSecondFactor, tokens };
 };
+
+const tokenSchema = z.object({
+	name: z
+		.string()
+		.trim()
+		.min(1, { error: () => m.token_name_missing() })
+		.max(60),
+	scope: z.array(z.enum(scopes)).min(1, { error: () => m.token_scope_missing() }),
+});
 
 const passwordSchema = z.object({
 	current: z.string().min(1, { error: () => m.password_missing() }),
@@ -24,6 +37,22 @@ const currentSchema = passwordSchema.pick({ current: true });
 const codeSchema = z.object({ code: z.string().min(1, { error: () => m.second_missing() }) });
 
 export const actions: Actions = {
+	token: async ({ request, locals }) => {
+		const account = accountFor(locals, 'tokens.manage');
+		const form = await request.formData();
+		const read = tokenSchema.safeParse({ name: form.get('name'), scope: form.getAll('scope') });
+		if (!read.success) return fail(400, { tokenProblem: read.error.issues[0]!.message });
+		const { name, scope } = read.data;
+		const { token } = await makeToken(locals.app, account, { name, scopes: scope });
+		return { token };
+	},
+	revoke: async ({ request, locals }) => {
+		const account = accountFor(locals, 'tokens.manage');
+		const read = await readFields(request, z.object({ id: z.uuid() }));
+		if (!read.ok) return fail(400, { tokenProblem: read.problem });
+		await revokeToken(locals.app, account, read.fields.id);
+		return { said: m.token_revoked() };
+	},
 	password: async ({ request, locals, cookies }) => {
 		const { account: id } = accountFor(locals, 'account.own');
 		const { accounts } = locals.app;

@@ -6,6 +6,12 @@
 
 	let { data, form } = $props();
 
+	const SCOPES = ['conferences:read', 'conferences:write', 'invitations:write'] as const;
+	function scopeText(scope: string): string {
+		if (scope === 'conferences:read') return m.token_scope_read();
+		return scope === 'conferences:write' ? m.token_scope_write() : m.token_scope_invitations();
+	}
+
 	interface Factor {
 		readonly picture: string;
 		readonly secret: string;
@@ -99,5 +105,52 @@
 			<button class="btn btn-outline">{m.password_change()}</button>
 		</form>
 	</section>
+	{#if data.tokens}
+		<section class="mt-10">
+			<h2 class="mb-2 text-title">{m.token_title()}</h2>
+			<p class="quiet mb-3">{m.token_about()}</p>
+			{#if form && 'token' in form && form.token}
+				<p class="mb-1 font-bold" role="status">{m.token_shown_once()}</p>
+				<p class="mb-4 break-all"><code>{form.token}</code></p>
+			{/if}
+			{#if data.tokens.length}
+				<ul class="mb-6">
+					{#each data.tokens as { id, name, scopes } (id)}
+						<li class="flex items-center justify-between gap-4 border-b border-base-300 py-2">
+							<span class="min-w-0">
+								<strong class="block">{name}</strong>
+								<span class="quiet text-small">{scopes.map(scopeText).join(', ')}</span>
+							</span>
+							<form method="post" action="?/revoke" use:enhance>
+								<input type="hidden" name="id" value={id} />
+								<button class="btn btn-outline btn-sm" aria-label={m.token_revoke_named({ name })}
+									>{m.token_revoke()}</button
+								>
+							</form>
+						</li>
+					{/each}
+				</ul>
+			{/if}
+			<form method="post" action="?/token" novalidate use:enhance>
+				{#if form && 'tokenProblem' in form}
+					<p class="mb-3 text-error" role="alert">{form.tokenProblem}</p>
+				{/if}
+				<label class="mb-3 block"
+					><span class="mb-1 block font-bold">{m.token_name()}</span>
+					<input class="input w-full" name="name" autocomplete="off" maxlength="60" /></label
+				>
+				<fieldset class="mb-4">
+					<legend class="mb-1 font-bold">{m.token_scopes()}</legend>
+					{#each SCOPES as scope (scope)}
+						<label class="flex items-center gap-3 py-1">
+							<input class="checkbox" type="checkbox" name="scope" value={scope} />
+							{scopeText(scope)}
+						</label>
+					{/each}
+				</fieldset>
+				<button class="btn btn-outline">{m.token_make()}</button>
+			</form>
+		</section>
+	{/if}
 	<p class="mt-10"><a class="link" href="/">{m.account_back()}</a></p>
 </CalmPage>

@@ -1,4 +1,5 @@
-import { datesOf, listConferences, phaseOfRow } from '$lib/server/conferences/read-conference';
+import { datesOf } from '$lib/core/desks/desk-plan';
+import { listConferences, phaseOfRow } from '$lib/server/conferences/read-conference';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals }) => {

@@ -20,6 +20,7 @@
 		<div class="mb-6 flex items-end justify-between">
 			<h1 class="text-hour">{m.office_title()}</h1>
 			<span class="flex gap-3">
+				<a class="btn btn-outline" href="/office/rooms">{m.rooms_title()}</a>
 				<a class="btn btn-outline" href="/office/people">{m.people_title()}</a>
 				<a class="btn btn-primary" href="/office/new">{m.office_new()}</a>
 			</span>

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { invalidateAll } from '$app/navigation';
 	import { enhance } from '$app/forms';
-	import { page } from '$app/state';
+	import { navigating, page } from '$app/state';
 	import { onMount, untrack } from 'svelte';
 	import { m } from '$lib/paraglide/messages';
 	import ChairMark from '$lib/ui/chairs/ChairMark.svelte';
@@ -16,7 +16,10 @@
 	onMount(() => confirming?.requestSubmit());
 
 	for (const { id } of untrack(() => data.conferences))
-		followSeats(`/live/${id}`, () => void invalidateAll());
+		followSeats(`/live/${id}`, () => {
+			// Reading again would call off a step to another page that is being taken.
+			if (!navigating.to) void invalidateAll();
+		});
 
 	const counts = (lines: readonly { readonly seated: readonly unknown[] }[]) => ({
 		taken: lines.filter(({ seated }) => seated.length > 0).length,
@@ -45,7 +48,12 @@
 			{@const next = conference.dates
 				.flatMap(({ lines }) => lines)
 				.find(({ end, seated }) => end > conference.now && seated.length > 0)}
-			<p class="quiet mb-6">{conference.name}</p>
+			<p class="quiet">{conference.name}</p>
+			<p class="mb-6 text-small">
+				{#each conference.desks as { id, subject } (id)}
+					<a class="link me-4" href="/teacher/desk/{id}">{m.own_desk_link({ subject })}</a>
+				{/each}
+			</p>
 			{#if next}
 				<section class="mb-8 border-y border-base-300 py-4" aria-label={m.day_next()}>
 					<p class="quiet">{m.day_next()} · {dateText(next.start, conference.timeZone)}</p>

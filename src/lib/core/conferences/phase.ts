@@ -20,19 +20,3 @@ export function phaseOf(
 	if (conference.closesAt !== null && now >= conference.closesAt) return 'closed';
 	return 'open';
 }
-
-/** Why nothing can be booked. */
-export type NotBookable = 'not-published' | 'paused' | 'not-open-yet' | 'closed' | 'past';
-
-/** Whether a family may book a slot that starts at `start`; `null` means yes. */
-export function notBookable(
-	conference: ConferenceFacts,
-	start: number,
-	now: number,
-): NotBookable | null {
-	if (conference.publishedAt === null || conference.withdrawnAt !== null) return 'not-published';
-	if (conference.pausedAt !== null) return 'paused';
-	if (conference.opensAt !== null && now < conference.opensAt) return 'not-open-yet';
-	if (conference.closesAt !== null && now >= conference.closesAt) return 'closed';
-	return start <= now ? 'past' : null;
-}

@@ -1,6 +1,7 @@
 import { groupBy } from '../group-by';
-import { overlaps } from '../time/stretch';
-import type { Claim, Desk, Slot } from './snapshot';
+import { receiversOn } from '../desks/receivers';
+import { overlaps, type Stretch } from '../time/stretch';
+import type { Claim, ConferenceSnapshot, Desk, Slot } from './snapshot';
 
 export type SeatState = 'free' | 'held' | 'asked' | 'booked' | 'blocked' | 'past';
 
@@ -22,22 +23,41 @@ export function seatState(slot: Slot, desk: Desk, claims: ClaimsByThing, now: nu
 		return sitting.some(({ standing }) => standing === 'asked') ? 'asked' : 'held';
 	}
 	if (slot.start <= now) return 'past';
-	const elsewhere = [slot.desk, ...desk.persons].some((thing) =>
+	const isTaken = (thing: string) =>
 		(claims.get(thing) ?? []).some(
-			(claim) => claim.occupancy !== slot.id && overlaps(claim, taken),
-		),
-	);
-	return slot.blocked || elsewhere ? 'blocked' : 'free';
+			(claim) => claim.occupancy !== slot.id && inTheWay(claim, slot, taken),
+		);
+	const { all, any } = receiversOn(desk, slot.date);
+	const nobodyLeft =
+		any.length > 0 && any.every((person) => takenAt(person, slot, claims).length > 0);
+	return slot.blocked || [slot.desk, ...all].some(isTaken) || nobodyLeft ? 'blocked' : 'free';
 }
+
+/** What a person has to do that lies in a slot's way; appointments in the slot itself as well. */
+export const takenAt = (person: string, slot: Slot, claims: ClaimsByThing): Claim[] =>
+	(claims.get(person) ?? []).filter((claim) =>
+		inTheWay(claim, slot, { start: slot.start, end: slot.claimEnd }),
+	);
+
+/** A duty closes the slots that it overlaps; appointments keep the gap as well. */
+const inTheWay = (claim: Claim, slot: Slot, withGap: Stretch): boolean =>
+	overlaps(claim, claim.standing === 'busy' ? slot : withGap);
+
+/** Duties as what is taken, beside the claims of appointments. */
+export const busyAsClaims = (busy: readonly (Stretch & { readonly person: string })[]): Claim[] =>
+	busy.map(({ person, start, end }) => ({
+		...{ thing: person, start, end },
+		...{ occupancy: '', standing: 'busy' as const },
+	}));
 
 /** The states of all slots, by slot id. */
 export function seatStates(
-	snapshot: { readonly desks: readonly Desk[]; readonly slots: readonly Slot[] },
+	snapshot: Pick<ConferenceSnapshot, 'desks' | 'slots' | 'busy'>,
 	claims: readonly Claim[],
 	now: number,
 ): Map<string, SeatState> {
 	const desks = new Map(snapshot.desks.map((desk) => [desk.id, desk]));
-	const taken = claimsByThing(claims);
+	const taken = claimsByThing([...claims, ...busyAsClaims(snapshot.busy)]);
 	return new Map(
 		snapshot.slots.map((slot) => [slot.id, seatState(slot, desks.get(slot.desk)!, taken, now)]),
 	);

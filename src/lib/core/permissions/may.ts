@@ -25,18 +25,27 @@ export type Act =
 	| 'conference.set-up'
 	| 'conference.publish'
 	| 'desk.set-up'
+	| 'desk.own'
+	| 'busy.change'
+	| 'rooms.see'
+	| 'rooms.change'
 	| 'floor.see'
 	| 'families.see'
 	| 'links.see'
 	| 'visit.see'
 	| 'visit.book'
+	| 'visit.answer'
+	| 'visit.undo'
+	| 'offer.make'
 	| 'day.see'
 	| 'register.see'
 	| 'register.change'
 	| 'safety.see'
 	| 'accounts.manage'
 	| 'account.own'
-	| 'door.see';
+	| 'door.see'
+	| 'rules.change'
+	| 'tokens.manage';
 
 type Rule = (actor: Actor, subject: Subject) => boolean;
 
@@ -52,16 +61,25 @@ const rules: Record<Act, Partial<Record<ActorKind, Rule>>> = {
 	'conference.set-up': { organiser: always },
 	'conference.publish': { organiser: always },
 	'desk.set-up': { organiser: always },
+	'desk.own': { teacher: ownDay },
+	'busy.change': { organiser: always, teacher: ownDay },
+	'rooms.see': { organiser: always, helper: always },
+	'rooms.change': { organiser: always },
 	'floor.see': { organiser: always, helper: always, 'front-door': always },
 	'families.see': { organiser: always, helper: always },
 	'links.see': { organiser: always },
 	'visit.see': { organiser: always, helper: always, adult: ownFamily },
 	'visit.book': { organiser: always, helper: always, adult: ownFamily },
+	'visit.answer': { organiser: always, teacher: ownDay },
+	'visit.undo': { organiser: always },
+	'offer.make': { organiser: always, helper: always, teacher: ownDay },
 	'register.see': { organiser: always, helper: always },
 	'register.change': { organiser: always },
 	'safety.see': { organiser: knowsSafety, helper: knowsSafety },
 	'accounts.manage': { organiser: always },
 	'account.own': { organiser: always, helper: always, 'front-door': always },
+	'rules.change': { organiser: always },
+	'tokens.manage': { organiser: always },
 	'door.see': { organiser: always, helper: always, 'front-door': always },
 	'day.see': { organiser: always, helper: always, teacher: ownDay, interpreter: ownDay },
 };

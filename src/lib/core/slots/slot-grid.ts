@@ -6,27 +6,47 @@ export interface Division {
 	readonly slotMinutes: number;
 	/** Time to breathe after each slot. */
 	readonly gapMinutes: number;
+	/** After every so many slots a longer gap instead of the usual one. */
+	readonly longGap?: LongGap | null;
+}
+
+export interface LongGap {
+	/** After how many slots, 2 to 50. */
+	readonly every: number;
+	readonly minutes: number;
 }
 
 export const SHORTEST_SLOT = 5;
 export const LONGEST_SLOT = 60;
+export const LONGEST_GAP = 60;
+
+/** A slot and the gap after it, in the unit of the stretch: minutes. */
+export interface GridSlot extends Stretch {
+	readonly gap: number;
+}
 
 export interface SlotGrid {
-	/** In the unit of the stretch: minutes. */
-	readonly slots: readonly Stretch[];
+	readonly slots: readonly GridSlot[];
 	/** Minutes between the end of the last slot and the end of the stretch. */
 	readonly remainder: number;
 }
 
-/** Divides a stretch (minutes): slots start at `start + i * (length + gap)` while they end inside it. */
-export function slotGrid(stretch: Stretch, { slotMinutes, gapMinutes }: Division): SlotGrid {
-	const slots: Stretch[] = [];
-	for (
-		let start = stretch.start;
-		start + slotMinutes <= stretch.end;
-		start += slotMinutes + gapMinutes
-	)
-		slots.push({ start, end: start + slotMinutes });
+/** Minutes between the end of the slot with this number (from 1) and the start of the next. */
+export const gapAfter = (number: number, { gapMinutes, longGap }: Division): number =>
+	longGap && number % longGap.every === 0 ? longGap.minutes : gapMinutes;
+
+/**
+ * Divides a stretch (minutes): slots start at `start + i * (length + gap)` while they end inside it;
+ * the gap after every n-th may be a longer one.
+ */
+export function slotGrid(stretch: Stretch, division: Division): SlotGrid {
+	const slots: GridSlot[] = [];
+	for (let start = stretch.start; start + division.slotMinutes <= stretch.end;) {
+		const end = start + division.slotMinutes;
+		const gap = gapAfter(slots.length + 1, division);
+		slots.push({ start, end, gap });
+		start = end + gap;
+	}
 	return { slots, remainder: stretch.end - (slots.at(-1)?.end ?? stretch.start) };
 }
 

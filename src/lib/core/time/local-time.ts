@@ -65,7 +65,24 @@ export function addDays(date: LocalDate, days: number): LocalDate {
 	return Temporal.PlainDate.from(date).add({ days }).toString();
 }
 
+/** How many days the second date is after the first; negative when it is before. */
+export function daysBetween(from: LocalDate, to: LocalDate): number {
+	return Temporal.PlainDate.from(from).until(Temporal.PlainDate.from(to), { largestUnit: 'day' })
+		.days;
+}
+
 /** 1 for Monday to 7 for Sunday. */
 export function weekday(date: LocalDate): number {
 	return Temporal.PlainDate.from(date).dayOfWeek;
+}
+
+/**
+ * The instant (milliseconds) of a local time, for times that others wrote: one that the clock skips
+ * means as much later, one that it shows twice the earlier. Throws a RangeError for no date or zone.
+ */
+export function laterInstantOf(date: LocalDate, minute: number, zone: string): number {
+	return Temporal.PlainDate.from(date)
+		.toPlainDateTime({ hour: 0 })
+		.add({ minutes: minute })
+		.toZonedDateTime(zone, { disambiguation: 'compatible' }).epochMilliseconds;
 }

@@ -1,6 +1,12 @@
 import { bestVisit, type Restriction } from './best-visit';
 import { compareSlots } from './candidates';
-import { EXACT_WISHES, type Visit, type VisitProblem } from './visit-problem';
+import {
+	EXACT_WISHES,
+	type FixedAppointment,
+	type Placement,
+	type Visit,
+	type VisitProblem,
+} from './visit-problem';
 
 /**
  * The best visit for any number of wishes. Up to `EXACT_WISHES` it is `bestVisit` itself. Beyond, the
@@ -20,7 +26,7 @@ export function planVisit(problem: VisitProblem, restriction: Restriction = {}):
 	const rounds: Visit[] = [];
 	for (let from = 0; from < wanted.length; from += EXACT_WISHES) {
 		const wishes = wanted.slice(from, from + EXACT_WISHES);
-		const earlier = rounds.flatMap(({ placements }) => placements).map(({ slot }) => slot);
+		const earlier = rounds.flatMap(({ placements }) => placements).map(asFixed);
 		const around = { ...problem, wishes, fixed: [...problem.fixed, ...earlier] };
 		const round = bestVisit(around, {
 			...restriction,
@@ -42,3 +48,9 @@ export function planVisit(problem: VisitProblem, restriction: Restriction = {}):
 		exact: false,
 	};
 }
+
+/** What an earlier round placed stands for the next one. */
+export const asFixed = ({ slot, adult }: Placement): FixedAppointment => ({
+	...{ date: slot.date, place: slot.place, start: slot.start, end: slot.end },
+	...(adult === undefined ? {} : { adults: [adult] }),
+});

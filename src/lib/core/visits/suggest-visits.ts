@@ -4,7 +4,8 @@ import type { Placement, Visit, VisitProblem } from './visit-problem';
 import { unplacedWishes, type UnplacedWish } from './why-unplaced';
 
 /** What is good about a suggested visit. */
-export type SuggestionName = 'shortest' | 'earliest' | 'roomy' | 'other-date' | 'another';
+export type SuggestionName =
+	'shortest' | 'earliest' | 'roomy' | 'other-date' | 'divided' | 'another';
 
 export interface Suggestion {
 	readonly name: SuggestionName;
@@ -19,6 +20,11 @@ export interface Suggestions {
 	readonly unplaced: readonly UnplacedWish[];
 }
 
+export interface SuggestionWishes {
+	/** Two adults may divide the appointments. */
+	readonly mayDivide?: boolean;
+}
+
 /** So many suggestions are made where so many different visits exist. */
 const WANTED = 3;
 /** Minutes beyond the needed ones at every turn of a roomy visit. */
@@ -30,7 +36,11 @@ const SPARE = 5;
  * more are found by forbidding the earlier ones a slot each, at lesser weight only where no other
  * visit of full weight is left.
  */
-export function suggestVisits(problem: VisitProblem): Suggestions {
+export function suggestVisits(
+	given: VisitProblem,
+	{ mayDivide = false }: SuggestionWishes = {},
+): Suggestions {
+	const problem = keepingTogether(given);
 	const best = planVisit(problem);
 	if (!best) return { suggestions: [], unplaced: [] };
 	const unplaced = unplacedWishes(problem, best);
@@ -44,6 +54,7 @@ export function suggestVisits(problem: VisitProblem): Suggestions {
 	offer('earliest', planVisit(problem, { prefer: 'earliest-end' }));
 	offer('roomy', planVisit({ ...problem, spare: SPARE }));
 	offer('other-date', onOtherDates(problem, best));
+	if (mayDivide) offerDivided(given, best, found);
 	while (found.length < WANTED) {
 		const visit = anotherVisit(
 			problem,
@@ -60,6 +71,49 @@ export function suggestVisits(problem: VisitProblem): Suggestions {
 		})),
 		unplaced,
 	};
+}
+
+/**
+ * A visit of two adults who divide, where that meets more, takes fewer dates or less waiting. It is one
+ * suggestion among the others, and never takes the place of the best one.
+ */
+function offerDivided(
+	problem: VisitProblem,
+	best: Visit,
+	found: { name: SuggestionName; visit: Visit }[],
+): void {
+	const visit = planVisit(problem, { divided: true });
+	if (!visit || !visit.placements.some(({ adult }) => adult === 1)) return;
+	const isBetter =
+		best.mustWeight - visit.mustWeight ||
+		best.weight - visit.weight ||
+		visit.dates - best.dates ||
+		visit.waiting - best.waiting ||
+		(visit.end ?? 0) - (best.end ?? 0);
+	if (isBetter < 0) found.push({ name: 'divided', visit });
+}
+
+/**
+ * An interpreter's families are kept together where that costs no weight: of the slots only those stay
+ * that lengthen the interpreter's day by as few minutes as a visit of full weight needs.
+ */
+function keepingTogether(problem: VisitProblem): VisitProblem {
+	const far = [...new Set(problem.slots.map(({ away = 0 }) => away))].sort((a, b) => a - b);
+	if (far.length < 2) return problem;
+	const within = (minutes: number): VisitProblem => ({
+		...problem,
+		slots: problem.slots.filter(({ away = 0 }) => away <= minutes),
+	});
+	const best = planVisit(problem);
+	if (!best) return problem;
+	let [low, high] = [0, far.length - 1];
+	while (low < high) {
+		const middle = (low + high) >> 1;
+		const visit = planVisit(within(far[middle]!));
+		if (visit && weighsAsMuch(visit, best)) high = middle;
+		else low = middle + 1;
+	}
+	return within(far[low]!);
 }
 
 const weighsAsMuch = (visit: Visit, best: Visit): boolean =>

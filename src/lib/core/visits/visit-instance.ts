@@ -110,7 +110,8 @@ export function visitProblemOf(instance: VisitInstance, family: InstanceFamily):
 				? []
 				: slots.map(([start, end]): FreeSlot => {
 						const date = Math.floor(start / MINUTES_OF_DATE);
-						return { id: `${id}@${start}-${end}`, desk: id, place, date, start, end };
+						const slot = { id: `${id}@${start}-${end}`, desk: id, place, date, start, end };
+						return { ...slot, seats: capacity };
 					}),
 		),
 		travel: instance.travel,
@@ -119,6 +120,9 @@ export function visitProblemOf(instance: VisitInstance, family: InstanceFamily):
 		fixed: [],
 	};
 }
+
+/** Two adults of a family that may divide go their own ways. */
+export const mayDivide = ({ split, adults }: InstanceFamily): boolean => split && adults > 1;
 
 /** A line of a result. Families that may divide also say which adult comes. */
 export interface PlacedRequest {
@@ -129,13 +133,13 @@ export interface PlacedRequest {
 	readonly adult?: 0 | 1;
 }
 
-/** The visit in the form of a result file. A family that goes together is all adult 0's. */
+/** The visit in the form of a result file. Of a family that may divide, each entry says who comes. */
 export function placedRequests(family: InstanceFamily, visit: Visit): PlacedRequest[] {
-	return visit.placements.map(({ wish, slot: { desk, start, end } }) => ({
+	return visit.placements.map(({ wish, adult = 0, slot: { desk, start, end } }) => ({
 		family: family.id,
 		request: wish,
 		desk,
 		slot: [start, end],
-		...(family.split ? { adult: 0 as const } : {}),
+		...(family.split ? { adult } : {}),
 	}));
 }

@@ -15,6 +15,16 @@ export interface FreeSlot {
 	readonly date: number;
 	readonly start: number;
 	readonly end: number;
+	/** How many slots in a row it is of; missing: one. It is for wishes of that length. */
+	readonly length?: number;
+	/** How many of the party could sit there at once; missing: one. */
+	readonly seats?: number;
+	/** What it takes besides its desk: two that need the same are never at the same time. */
+	readonly things?: readonly string[];
+	/** By how many minutes it lengthens an interpreter's day; missing: by none. */
+	readonly away?: number;
+	/** How one meets there; only handed through. */
+	readonly mode?: 'in-person' | 'video' | 'telephone';
 }
 
 /** One meeting wanted. `desks` lists the acceptable desks; `weight` is 0 or more. */
@@ -23,6 +33,14 @@ export interface WishToPlace {
 	readonly desks: readonly string[];
 	readonly weight: number;
 	readonly must: boolean;
+	/** About whom, where limits count it. */
+	readonly student?: string;
+	/** How many slots in a row it takes; missing: one. */
+	readonly length?: number;
+	/** Students who come along: nobody is in two places. */
+	readonly along?: readonly string[];
+	/** When it cannot be, on account of who comes along. */
+	readonly closed?: readonly (readonly [start: number, end: number])[];
 }
 
 /** An appointment that stands already and around which the visit is planned. */
@@ -31,6 +49,18 @@ export interface FixedAppointment {
 	readonly place: string;
 	readonly start: number;
 	readonly end: number;
+	/** Which of two adults who divide attend it; missing: both. */
+	readonly adults?: readonly (0 | 1)[];
+}
+
+/** How much may still be placed. A missing number is no limit. */
+export interface VisitLimits {
+	readonly family?: number;
+	readonly perStudent?: Readonly<Record<string, number>>;
+	/** By desk and number of the date: `desk/0`. */
+	readonly perDeskDay?: Readonly<Record<string, number>>;
+	/** One appointment for a student at a desk. */
+	readonly oncePerDesk?: boolean;
 }
 
 /** Minutes from one place to another, the same in both directions. Missing pairs are 0 minutes. */
@@ -47,12 +77,14 @@ export interface VisitProblem extends TurnRule {
 	/** When the party can come. Missing: at any time. An empty list: never. */
 	readonly windows?: readonly (readonly [start: number, end: number])[];
 	readonly fixed: readonly FixedAppointment[];
+	readonly limits?: VisitLimits;
 }
 
-/** A wish at its slot. */
+/** A wish at its slot; of two adults who divide, with whom. */
 export interface Placement {
 	readonly wish: string;
 	readonly slot: FreeSlot;
+	readonly adult?: 0 | 1;
 }
 
 /** The sums by which visits are compared. */
@@ -61,7 +93,7 @@ export interface VisitSums {
 	readonly weight: number;
 	/** Dates on which the party comes, those of fixed appointments included. */
 	readonly dates: number;
-	/** Over all dates: last end minus first start, minus the minutes in appointments. */
+	/** Over all dates and adults: last end minus first start, minus the minutes in appointments. */
 	readonly waiting: number;
 	/** The end of the last appointment; `null` when there is none. */
 	readonly end: number | null;

@@ -1,4 +1,4 @@
-import { besideFixed, windowTest } from './candidates';
+import { besideFixed, suits, windowTest } from './candidates';
 import { turnMinutes } from './turn';
 import type { Visit, VisitProblem, WishToPlace } from './visit-problem';
 
@@ -20,7 +20,7 @@ export function unplacedWishes(problem: VisitProblem, visit: Visit): UnplacedWis
 }
 
 function whyUnplaced(problem: VisitProblem, wish: WishToPlace): UnplacedReason {
-	const free = problem.slots.filter(({ desk }) => wish.desks.includes(desk));
+	const free = problem.slots.filter((slot) => wish.desks.includes(slot.desk) && suits(wish, slot));
 	if (free.length === 0) return 'desk-full';
 	const inHours = free.filter(windowTest(problem.windows));
 	if (inHours.length === 0) return 'outside-windows';

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { and, eq } from 'drizzle-orm';
 import type { Actor } from '../../core/permissions/may';
 import type { Clock } from '../clock';
@@ -14,10 +15,34 @@ export interface ActFacts {
 		| 'conference.changed'
 		| 'conference.published'
 		| 'conference.withdrawn'
-		| 'desk.added'
-		| 'desk.changed'
-		| 'desk.removed'
+		| 'conference.copied'
+		| 'desks.changed'
+		| 'desk.kept'
+		| 'desk.proposed'
+		| 'desk.proposal-settled'
+		| 'rooms.changed'
+		| 'calendar.added'
+		| 'calendar.removed'
+		| 'busy.changed'
 		| 'visit.booked'
+		| 'visit.changed'
+		| 'visit.cancelled'
+		| 'visit.undone'
+		| 'appointment.accepted'
+		| 'appointment.declined'
+		| 'hold.made'
+		| 'hold.given-back'
+		| 'offer.made'
+		| 'offer.declined'
+		| 'waiting.joined'
+		| 'waiting.left'
+		| 'waiting.offered'
+		| 'waiting.lapsed'
+		| 'guest.asked'
+		| 'guest.withdrawn'
+		| 'rules.changed'
+		| 'token.made'
+		| 'token.revoked'
 		| 'register.lists-read'
 		| 'register.undone'
 		| 'register.changed'
@@ -34,6 +59,8 @@ export interface ActFacts {
 	readonly conferenceId?: string;
 	/** From the one who acts: the same key means the same act. */
 	readonly key?: string;
+	/** A digest of what was asked for with the key. */
+	readonly request?: string;
 	readonly before?: unknown;
 	readonly after?: unknown;
 }
@@ -66,23 +93,49 @@ export async function recordAct(tx: Transaction, clock: Clock, facts: ActFacts):
 		conferenceId: facts.conferenceId,
 		kind: facts.kind,
 		key: facts.key,
+		request: facts.request,
 		before: facts.before,
 		after: facts.after,
 	});
 	return id;
 }
 
-/** What an earlier act with this key left behind, or `null` when there was none. */
+/** The key was used before for something else; nothing was done. */
+export class KeyReusedError extends Error {
+	override readonly name = 'KeyReusedError';
+}
+
+/**
+ * What an earlier act with this key left behind, or `null` when there was none. Throws
+ * `KeyReusedError` when that act was asked for in other words.
+ */
 export async function earlierAct(
 	db: Reader,
 	actor: Actor,
 	key: string,
-): Promise<{ kind: string; after: unknown } | null> {
+	request: string,
+): Promise<{ id: string; after: unknown } | null> {
 	const id = actorId(actor);
 	if (id === null) return null;
 	const [row] = await db
-		.select({ kind: act.kind, after: act.after })
+		.select({ id: act.id, after: act.after, request: act.request })
 		.from(act)
 		.where(and(eq(act.actorId, id), eq(act.key, key)));
+	if (row && row.request !== request) throw new KeyReusedError();
 	return row ?? null;
+}
+
+/** A digest of what is asked for, whatever the order in which its fields are written. */
+export const requestDigest = (request: unknown): string =>
+	createHash('sha256')
+		.update(JSON.stringify(inOneOrder(request)))
+		.digest('base64url');
+
+function inOneOrder(value: unknown): unknown {
+	if (Array.isArray(value)) return value.map(inOneOrder);
+	if (value === null || typeof value !== 'object') return value;
+	return Object.entries(value)
+		.filter(([, entry]) => entry !== undefined)
+		.sort(([a], [b]) => (a < b ? -1 : 1))
+		.map(([key, entry]) => [key, inOneOrder(entry)]);
 }

@@ -1,14 +1,29 @@
-import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
-import type { ConferenceSnapshot } from '../../core/conferences/snapshot';
+import { and, asc, eq, inArray, isNotNull, isNull, or } from 'drizzle-orm';
+import type { ConferenceSnapshot, Interpreter, Slot } from '../../core/conferences/snapshot';
+import { datesOf } from '../../core/desks/desk-plan';
 import { groupBy } from '../../core/group-by';
+import {
+	availableOn,
+	readAvailableHours,
+	type AvailableHours,
+} from '../../core/time/available-hours';
+import { usualRules } from '../../core/rules/rules';
+import { laterInstantOf, type LocalDate } from '../../core/time/local-time';
+import { joined, type Stretch } from '../../core/time/stretch';
+import { walksBetween } from '../places/walks';
+import { busyOf } from '../calendars/busy-of';
 import type { Reader } from '../database/connect';
 import {
+	appointment,
 	building,
-	buildingWalk,
 	conference,
 	desk,
 	deskPerson,
+	deskSubstitute,
+	person,
 	place,
+	seriesPlace,
+	sitting,
 	slot,
 } from '../database/schema';
 
@@ -30,17 +45,26 @@ export async function loadSnapshot(db: Reader, conferenceId: string): Promise<Co
 		.where(eq(desk.conferenceId, conferenceId))
 		.orderBy(asc(desk.number));
 	const deskIds = desks.map(({ id }) => id);
-	const [persons, slots, walks] = await Promise.all([
+	const [people, substitutes, slots, walks, allowed, interpreters] = await Promise.all([
 		db
 			.select()
 			.from(deskPerson)
-			.where(and(inArray(deskPerson.deskId, deskIds), eq(deskPerson.role, 'all'))),
+			.where(inArray(deskPerson.deskId, deskIds))
+			.orderBy(asc(deskPerson.personId)),
+		db.select().from(deskSubstitute).where(inArray(deskSubstitute.deskId, deskIds)),
 		db
 			.select()
 			.from(slot)
-			.where(and(inArray(slot.deskId, deskIds), isNull(slot.detachedAt)))
+			.where(and(inArray(slot.deskId, deskIds), isNull(slot.detachedAt), isNotNull(slot.placeId)))
 			.orderBy(asc(slot.startsAt), asc(slot.deskId)),
-		db.select().from(buildingWalk),
+		walksBetween(db),
+		placesOfSittings(db, deskIds),
+		interpretersOfSchool(db, datesOf(facts), facts.timeZone),
+	]);
+	const busy = await busyOf(db, facts, [
+		...people.map(({ personId }) => personId),
+		...substitutes.map(({ personId }) => personId),
+		...interpreters.map(({ person }) => person),
 	]);
 	// Booked slots that no longer fit keep their places readable.
 	const places = await db
@@ -50,45 +74,126 @@ export async function loadSnapshot(db: Reader, conferenceId: string): Promise<Co
 			name: place.name,
 			building: place.buildingId,
 			buildingName: building.name,
+			stepFree: place.stepFree,
 		})
 		.from(place)
 		.leftJoin(building, eq(building.id, place.buildingId))
 		.where(
-			inArray(
-				place.id,
-				db.select({ id: slot.placeId }).from(slot).where(inArray(slot.deskId, deskIds)),
+			or(
+				inArray(
+					place.id,
+					db.select({ id: slot.placeId }).from(slot).where(inArray(slot.deskId, deskIds)),
+				),
+				inArray(place.id, [...new Set([...allowed.values()].flat())]),
+				inArray(
+					place.id,
+					db
+						.select({ id: appointment.placeId })
+						.from(appointment)
+						.where(eq(appointment.conferenceId, conferenceId)),
+				),
 			),
 		);
 
-	const personsOf = groupBy(persons, ({ deskId }) => deskId);
+	const peopleOf = groupBy(people, ({ deskId }) => deskId);
+	const substitutesOf = groupBy(substitutes, ({ deskId }) => deskId);
 	const snapshot: ConferenceSnapshot = {
-		conference: facts,
+		conference: { ...facts, rules: { ...usualRules, ...facts.rules } },
 		dates: [...new Set(slots.map(({ localDate }) => localDate))].sort(),
 		places,
-		walks: walks.map(({ fromBuildingId, toBuildingId, minutes }) => ({
-			from: fromBuildingId,
-			to: toBuildingId,
-			minutes,
-		})),
-		desks: desks.map(({ id, number, name, subject }) => ({
+		walks,
+		interpreters,
+		busy,
+		desks: desks.map(({ id, number, name, subject, familyPicks, acceptance }) => ({
 			id,
 			number,
 			name,
 			subject,
-			persons: (personsOf.get(id) ?? []).map(({ personId }) => personId),
+			familyPicks,
+			acceptance,
+			people: (peopleOf.get(id) ?? []).map(({ personId, role }) => ({ person: personId, role })),
+			substitutes: (substitutesOf.get(id) ?? []).map(({ localDate, absentId, personId }) => ({
+				...{ date: localDate, absent: absentId, person: personId },
+			})),
 		})),
-		slots: slots.map((row) => ({
-			id: row.id,
-			desk: row.deskId,
-			place: row.placeId,
-			date: row.localDate,
-			start: row.startsAt,
-			end: row.endsAt,
-			claimEnd: row.claimEndsAt,
-			seats: row.seats,
-			blocked: row.blockedAt !== null,
-		})),
+		slots: slots.map((row) => slotFrom(row, allowed.get(row.sittingId ?? ''))),
 	};
 	cache.set(conferenceId, snapshot);
 	return snapshot;
+}
+
+/** A slot's row as core sees it; `allowed` are the places of its sitting. */
+export const slotFrom = (row: typeof slot.$inferSelect, allowed?: readonly string[]): Slot => ({
+	id: row.id,
+	desk: row.deskId,
+	sitting: row.sittingId,
+	place: row.placeId ?? '',
+	places: row.placeId === null ? [] : placesFrom(row.placeId, allowed),
+	date: row.localDate,
+	start: row.startsAt,
+	end: row.endsAt,
+	claimEnd: row.claimEndsAt,
+	seats: row.seats,
+	blocked: row.blockedAt !== null,
+});
+
+/** The slot's own place first, then the others that its sitting allows. */
+const placesFrom = (own: string, allowed: readonly string[] = []): string[] => [
+	own,
+	...allowed.filter((id) => id !== own),
+];
+
+async function placesOfSittings(
+	db: Reader,
+	deskIds: readonly string[],
+): Promise<ReadonlyMap<string, string[]>> {
+	const rows = await db
+		.select({ sitting: sitting.id, place: seriesPlace.placeId })
+		.from(sitting)
+		.innerJoin(seriesPlace, eq(seriesPlace.seriesId, sitting.seriesId))
+		.where(inArray(sitting.deskId, [...deskIds]))
+		.orderBy(asc(seriesPlace.rank));
+	return new Map(
+		[...groupBy(rows, ({ sitting }) => sitting)].map(([id, places]) => [
+			id,
+			places.map(({ place }) => place),
+		]),
+	);
+}
+
+/** Everybody who interprets, with the hours on the conference's dates. */
+async function interpretersOfSchool(
+	db: Reader,
+	dates: readonly LocalDate[],
+	timeZone: string,
+): Promise<Interpreter[]> {
+	const rows = await db
+		.select({ person: person.id, languages: person.languages, hours: person.hours })
+		.from(person)
+		.where(and(eq(person.isInterpreter, true), isNull(person.leftAt)))
+		.orderBy(asc(person.id));
+	return rows.map(({ person, languages, hours }) => {
+		const read = hours === null ? null : readAvailableHours(hours);
+		return {
+			...{ person, languages },
+			// Words that nobody can read close nothing: the office is told of them where they are typed.
+			hours:
+				read?.ok && read.hours.length
+					? dates.flatMap((date) => availableInstants(read.hours, date, timeZone))
+					: null,
+		};
+	});
+}
+
+function availableInstants(
+	hours: readonly AvailableHours[],
+	date: LocalDate,
+	timeZone: string,
+): Stretch[] {
+	return joined(
+		availableOn(hours, date).map(({ start, end }) => ({
+			start: laterInstantOf(date, start, timeZone),
+			end: laterInstantOf(date, end, timeZone),
+		})),
+	);
 }

@@ -1,15 +1,19 @@
 import { desc, eq } from 'drizzle-orm';
 import { validate } from 'uuid';
 import { phaseOf, type Phase } from '../../core/conferences/phase';
+import { datesOf } from '../../core/desks/desk-plan';
 import type { Reader } from '../database/connect';
 import { conference } from '../database/schema';
 
 export type ConferenceRow = typeof conference.$inferSelect;
 
-/** The conference at an address, or `null`. */
+/**
+ * The conference at an address, or `null`. Its id does as well: an open page goes on working when
+ * somebody gives the conference another address.
+ */
 export async function conferenceAt(db: Reader, address: string): Promise<ConferenceRow | null> {
 	const [row] = await db.select().from(conference).where(eq(conference.address, address));
-	return row ?? null;
+	return row ?? conferenceWithId(db, address);
 }
 
 /** The conference with an id, or `null`; also for what is no id at all. */
@@ -25,10 +29,6 @@ export const isVisible = ({
 	withdrawnAt,
 }: Pick<ConferenceRow, 'publishedAt' | 'withdrawnAt'>): boolean =>
 	publishedAt !== null && withdrawnAt === null;
-
-/** The dates of a conference's own hours, in order. */
-export const datesOf = ({ hours }: Pick<ConferenceRow, 'hours'>): string[] =>
-	[...new Set(hours.map(({ date }) => date))].sort();
 
 export const phaseOfRow = (row: ConferenceRow, now: number): Phase =>
 	phaseOf(row, datesOf(row), now);

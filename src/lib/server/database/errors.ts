@@ -17,6 +17,12 @@ export function postgresError(error: unknown): PostgresError | null {
 	return null;
 }
 
+/** Whether the database refused something because somebody else has it. */
+export function isLostRace(error: unknown): boolean {
+	const code = postgresError(error)?.code;
+	return code === EXCLUSION_VIOLATION || code === UNIQUE_VIOLATION;
+}
+
 /** Whether the same transaction may succeed when it is tried again. */
 export function isWorthRetrying(error: unknown): boolean {
 	const code = postgresError(error)?.code;

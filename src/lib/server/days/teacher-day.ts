@@ -1,10 +1,11 @@
-import { and, asc, eq, inArray } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNotNull, or, sql } from 'drizzle-orm';
 import { groupBy } from '../../core/group-by';
 import { may, type Actor } from '../../core/permissions/may';
 import { localOf } from '../../core/time/local-time';
 import type { App } from '../app';
 import { visibleConferences } from '../conferences/read-conference';
-import { desk, deskPerson, slot } from '../database/schema';
+import type { Reader } from '../database/connect';
+import { desk, deskPerson, deskSubstitute, slot } from '../database/schema';
 import { ForbiddenError } from '../permissions/forbidden';
 import { readSeated, type Seated } from '../visits/read-seated';
 
@@ -26,12 +27,18 @@ export interface TeacherConference {
 	readonly name: string;
 	readonly timeZone: string;
 	readonly now: number;
+	/** The desks at which the teacher receives. */
+	readonly desks: readonly {
+		readonly id: string;
+		readonly name: string;
+		readonly subject: string;
+	}[];
 	readonly dates: readonly TeacherDate[];
 }
 
 /** A teacher's appointments and free slots at every conference that is not over, date by date. */
 export async function teacherConferences(
-	{ db, clock }: Pick<App, 'db' | 'clock'>,
+	{ db, clock, config }: Pick<App, 'db' | 'clock' | 'config'>,
 	actor: Actor,
 	personId: string,
 ): Promise<TeacherConference[]> {
@@ -40,23 +47,28 @@ export async function teacherConferences(
 	const conferences = await visibleConferences(db, now);
 	const result: TeacherConference[] = [];
 	for (const { id, name, timeZone } of conferences) {
-		const slots = await db
-			.selectDistinct({ slot })
-			.from(slot)
-			.innerJoin(desk, eq(desk.id, slot.deskId))
-			.innerJoin(deskPerson, eq(deskPerson.deskId, desk.id))
+		const desks = await db
+			.select({ id: desk.id, name: desk.name, subject: desk.subject })
+			.from(deskPerson)
+			.innerJoin(desk, eq(desk.id, deskPerson.deskId))
 			.where(and(eq(desk.conferenceId, id), eq(deskPerson.personId, personId)))
-			.orderBy(asc(slot.startsAt));
-		if (slots.length === 0) continue;
+			.orderBy(asc(desk.number));
+		const slots = await slotsOf(db, id, personId);
+		if (desks.length + slots.length === 0) continue;
 		const ids = slots.map(({ slot }) => slot.id);
-		const seated = groupBy(await readSeated(db, inArray(slot.id, ids)), ({ slot }) => slot);
+		const seated = groupBy(
+			await readSeated({ db, config }, inArray(slot.id, ids)),
+			({ slot }) => slot,
+		);
 		const lines = slots
 			.map(({ slot }) => ({
 				slot: slot.id,
 				start: slot.startsAt,
 				end: slot.endsAt,
 				detached: slot.detachedAt !== null,
-				seated: seated.get(slot.id) ?? [],
+				seated: (seated.get(slot.id) ?? []).filter(
+					({ receiver }) => receiver === null || receiver === personId,
+				),
 			}))
 			.filter(({ detached, seated }) => !detached || seated.length > 0);
 		const dates = groupBy(lines, ({ start }) => localOf(start, timeZone).date);
@@ -65,8 +77,39 @@ export async function teacherConferences(
 			name,
 			timeZone,
 			now,
+			desks,
 			dates: [...dates].map(([date, lines]) => ({ date, lines })),
 		});
 	}
 	return result;
+}
+
+/** The slots of the desks at which a person receives, and of the dates on which one stands in. */
+async function slotsOf(
+	db: Reader,
+	conferenceId: string,
+	personId: string,
+): Promise<{ slot: typeof slot.$inferSelect }[]> {
+	const standsIn = and(
+		eq(deskSubstitute.deskId, slot.deskId),
+		eq(deskSubstitute.localDate, slot.localDate),
+	);
+	return db
+		.selectDistinct({ slot })
+		.from(slot)
+		.innerJoin(desk, eq(desk.id, slot.deskId))
+		.leftJoin(deskPerson, and(eq(deskPerson.deskId, desk.id), eq(deskPerson.personId, personId)))
+		.leftJoin(deskSubstitute, and(standsIn, eq(deskSubstitute.personId, personId)))
+		.where(
+			and(
+				eq(desk.conferenceId, conferenceId),
+				or(isNotNull(deskPerson.deskId), isNotNull(deskSubstitute.deskId)),
+				// Whose place somebody else takes that day has the day off.
+				sql`not exists (
+					select from desk_substitute as away
+					where away.desk_id = ${slot.deskId} and away.local_date = ${slot.localDate}
+						and away.absent_id = ${personId})`,
+			),
+		)
+		.orderBy(asc(slot.startsAt));
 }

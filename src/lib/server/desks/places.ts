@@ -1,47 +1,72 @@
-import { and, asc, eq } from 'drizzle-orm';
+import { and, asc, eq, inArray } from 'drizzle-orm';
+import type { PlannedPlace } from '../../core/desks/desk-plan';
+import { groupBy } from '../../core/group-by';
 import type { Clock } from '../clock';
 import type { Reader, Transaction } from '../database/connect';
-import { building, place } from '../database/schema';
+import { building, place, seriesPlace } from '../database/schema';
 import { newId } from '../identifiers';
 
-/** Where a desk receives, as an organiser says it. */
-export type PlaceWish =
-	| { readonly kind: 'room'; readonly room: string; readonly building: string }
-	| { readonly kind: 'video'; readonly link: string }
-	/** With the PIN, as families are to read it. */
-	| { readonly kind: 'telephone'; readonly number: string };
+/** The places that are meant: known ones, else new ones. Returns their ids in the same order. */
+export async function placesFor(
+	tx: Transaction,
+	clock: Clock,
+	wanted: readonly PlannedPlace[],
+): Promise<string[]> {
+	const ids: string[] = [];
+	for (const entry of wanted) ids.push(await placeFor(tx, clock, entry));
+	return ids;
+}
 
-/** The place that was meant: a known one of that name, else a new one. */
-export async function placeFor(tx: Transaction, clock: Clock, wish: PlaceWish): Promise<string> {
-	if (wish.kind !== 'room') {
-		const remote =
-			wish.kind === 'video'
-				? { kind: wish.kind, name: 'Video', link: wish.link }
-				: { kind: wish.kind, name: wish.number, link: null };
-		const [known] = await tx
-			.select({ id: place.id })
-			.from(place)
-			.where(
-				and(
-					eq(place.kind, remote.kind),
-					remote.link === null ? eq(place.name, remote.name) : eq(place.link, remote.link),
-				),
-			);
-		if (known) return known.id;
-		const id = newId(clock);
-		await tx.insert(place).values({ id, ...remote });
-		return id;
-	}
-	const buildingId = await buildingNamed(tx, clock, wish.building);
+async function placeFor(tx: Transaction, clock: Clock, wanted: PlannedPlace): Promise<string> {
+	if (wanted.kind === 'room') return roomFor(tx, clock, wanted.room.trim(), wanted.building.trim());
+	const values =
+		wanted.kind === 'video'
+			? { kind: wanted.kind, name: 'Video', link: wanted.link, fresh: wanted.link === null }
+			: {
+					kind: wanted.kind,
+					name: [wanted.number, wanted.pin && `PIN ${wanted.pin}`].filter(Boolean).join(', '),
+					telephone: wanted.number,
+					pin: wanted.pin || null,
+				};
 	const [known] = await tx
 		.select({ id: place.id })
 		.from(place)
 		.where(
-			and(eq(place.kind, 'room'), eq(place.name, wish.room), eq(place.buildingId, buildingId)),
+			and(
+				eq(place.kind, wanted.kind),
+				wanted.kind === 'telephone'
+					? eq(place.name, values.name)
+					: wanted.link === null
+						? eq(place.fresh, true)
+						: eq(place.link, wanted.link),
+			),
 		);
 	if (known) return known.id;
 	const id = newId(clock);
-	await tx.insert(place).values({ id, kind: 'room', name: wish.room, buildingId });
+	await tx.insert(place).values({ id, ...values });
+	return id;
+}
+
+/** A room by its name; without a building the one room of that name, wherever it is. */
+async function roomFor(
+	tx: Transaction,
+	clock: Clock,
+	name: string,
+	buildingName: string,
+): Promise<string> {
+	const buildingId = buildingName ? await buildingNamed(tx, clock, buildingName) : null;
+	const known = await tx
+		.select({ id: place.id, buildingId: place.buildingId })
+		.from(place)
+		.where(and(eq(place.kind, 'room'), eq(place.name, name)));
+	const found =
+		buildingId === null
+			? (known.find((room) => room.buildingId === null) ??
+				(known.length === 1 ? known[0] : undefined))
+			: known.find((room) => room.buildingId === buildingId);
+	if (found) return found.id;
+	const id = newId(clock);
+	await tx.insert(place).values({ id, kind: 'room', name, buildingId });
 	return id;
 }
 
@@ -54,12 +79,40 @@ async function buildingNamed(tx: Transaction, clock: Clock, name: string): Promi
 	return row!.id;
 }
 
-/** The rooms that are known, with their buildings, for choosing. */
-export async function listRooms(db: Reader): Promise<{ room: string; building: string }[]> {
-	return db
-		.select({ room: place.name, building: building.name })
-		.from(place)
-		.innerJoin(building, eq(building.id, place.buildingId))
-		.where(eq(place.kind, 'room'))
-		.orderBy(asc(building.name), asc(place.name));
+/** A place as people plan it. */
+export function plannedPlace(
+	row: typeof place.$inferSelect,
+	buildingName: string | null,
+): PlannedPlace {
+	switch (row.kind) {
+		case 'room':
+			return { kind: 'room', room: row.name, building: buildingName ?? '' };
+		case 'video':
+			return { kind: 'video', link: row.link };
+		case 'telephone':
+			return { kind: 'telephone', number: row.telephone ?? row.name, pin: row.pin ?? '' };
+	}
+}
+
+/** The places of each series, the usual one first. */
+export async function placesOfSeries(
+	db: Reader,
+	seriesIds: readonly string[],
+): Promise<ReadonlyMap<string, { id: string; planned: PlannedPlace }[]>> {
+	const rows = await db
+		.select({ series: seriesPlace.seriesId, place, building: building.name })
+		.from(seriesPlace)
+		.innerJoin(place, eq(place.id, seriesPlace.placeId))
+		.leftJoin(building, eq(building.id, place.buildingId))
+		.where(inArray(seriesPlace.seriesId, [...seriesIds]))
+		.orderBy(asc(seriesPlace.rank));
+	return new Map(
+		[...groupBy(rows, ({ series }) => series)].map(([id, entries]) => [
+			id,
+			entries.map(({ place, building }) => ({
+				id: place.id,
+				planned: plannedPlace(place, building),
+			})),
+		]),
+	);
 }

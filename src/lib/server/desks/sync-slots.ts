@@ -1,122 +1,133 @@
-import { eq, inArray } from 'drizzle-orm';
-import { slotsOfSitting, sittingsOf } from '../../core/slots/series';
-import { instantOf } from '../../core/time/local-time';
+import { and, count, eq, inArray } from 'drizzle-orm';
+import type { DeskPlan } from '../../core/desks/desk-plan';
+import { receiversOn } from '../../core/desks/receivers';
+import { slotsOfSitting } from '../../core/slots/hours';
 import type { Clock } from '../clock';
 import type { Transaction } from '../database/connect';
+import { dropHoldsAt } from '../booking/held-claims';
 import { insertAll } from '../database/insert-all';
-import {
-	appointment,
-	takenSlot,
-	conference,
-	desk,
-	series,
-	sitting,
-	slot,
-} from '../database/schema';
+import { appointment, takenSlot, slot } from '../database/schema';
 import { newId } from '../identifiers';
+import type { SyncedSitting } from './sync-sittings';
 
-type SeriesRow = typeof series.$inferSelect;
 type SlotRow = typeof slot.$inferSelect;
+type WantedSlot = Omit<SlotRow, 'id' | 'blockedAt' | 'detachedAt'>;
 
-/** Carries the conference's hours over to all desks that follow it, and their slots with them. */
-export async function syncFollowingDesks(
-	tx: Transaction,
-	clock: Clock,
-	conferenceId: string,
-): Promise<void> {
-	const [facts] = await tx.select().from(conference).where(eq(conference.id, conferenceId));
-	const rows = await tx
-		.select({ series })
-		.from(series)
-		.innerJoin(desk, eq(desk.id, series.deskId))
-		.where(eq(desk.conferenceId, conferenceId))
-		.orderBy(series.deskId);
-	for (const { series: row } of rows) {
-		const current = row.followsConference
-			? {
-					...row,
-					hours: facts!.hours,
-					slotMinutes: facts!.slotMinutes,
-					gapMinutes: facts!.gapMinutes,
-				}
-			: row;
-		await tx.update(series).set(current).where(eq(series.id, row.id));
-		await syncSlots(tx, clock, current, facts!.timeZone);
-	}
-}
+const timeKey = ({ startsAt, endsAt }: Pick<SlotRow, 'startsAt' | 'endsAt'>) =>
+	`${startsAt}-${endsAt}`;
 
 /**
- * Makes sittings and slots follow their series. It is a difference, not a rebuild: a slot at the same
- * time keeps its identity; one that no longer fits is removed, or, when an appointment has it, marked
- * as detached so that it can be settled.
+ * Makes a desk's slots follow its sittings. It is a difference, not a rebuild: a slot at the same time
+ * keeps its identity, one that was kept aside comes back; one that no longer fits is removed, or, when
+ * an appointment has it, marked as detached so that it can be settled. The slots have been locked.
  */
 export async function syncSlots(
 	tx: Transaction,
 	clock: Clock,
-	row: SeriesRow,
+	plan: DeskPlan,
+	sittings: readonly SyncedSitting[],
 	timeZone: string,
 ): Promise<void> {
-	const known = await tx
-		.select()
-		.from(slot)
-		.where(eq(slot.deskId, row.deskId))
-		.orderBy(slot.id)
-		.for('update');
-	const live = known.filter(({ detachedAt }) => detachedAt === null);
-	const oldSittings = await tx
-		.select({ id: sitting.id })
-		.from(sitting)
-		.where(eq(sitting.seriesId, row.id));
-
-	const division = { slotMinutes: row.slotMinutes, gapMinutes: row.gapMinutes };
-	const wanted: Omit<SlotRow, 'id'>[] = [];
-	for (const hours of sittingsOf(row)) {
-		const sittingId = newId(clock);
-		await tx.insert(sitting).values({
-			id: sittingId,
-			seriesId: row.id,
-			deskId: row.deskId,
-			localDate: hours.date,
-			startsAt: epochOf(hours.date, hours.start, timeZone),
-			endsAt: epochOf(hours.date, hours.end, timeZone),
-			...division,
-			placeId: row.placeId,
-		});
-		for (const time of slotsOfSitting(hours, division, timeZone))
-			wanted.push({
-				sittingId,
-				deskId: row.deskId,
-				placeId: row.placeId,
-				localDate: hours.date,
-				startsAt: time.start,
-				endsAt: time.end,
-				claimEndsAt: time.claimEnd,
-				seats: 1,
-				blockedAt: null,
-				detachedAt: null,
-			});
-	}
-
-	const timeKey = ({ startsAt, endsAt }: Pick<SlotRow, 'startsAt' | 'endsAt'>) =>
-		`${startsAt}-${endsAt}`;
-	const kept = new Map(live.map((old) => [timeKey(old), old]));
+	const known = await tx.select().from(slot).where(eq(slot.deskId, plan.id));
+	const byTime = new Map(
+		// Where a live one and one kept aside lie at the same time, the live one stays.
+		[...known]
+			.sort((a, b) => Number(b.detachedAt !== null) - Number(a.detachedAt !== null))
+			.map((row) => [timeKey(row), row]),
+	);
 	const fresh: SlotRow[] = [];
-	for (const entry of wanted) {
-		const old = kept.get(timeKey(entry));
-		kept.delete(timeKey(entry));
+	const kept = new Set<string>();
+	for (const { wanted, allowed } of wantedSlots(plan, sittings, timeZone)) {
+		const old = byTime.get(timeKey(wanted));
 		if (!old) {
-			fresh.push({ id: newId(clock), ...entry });
+			fresh.push({ id: newId(clock), ...wanted, blockedAt: null, detachedAt: null });
 			continue;
 		}
+		kept.add(old.id);
+		await keepSlot(tx, old, wanted, allowed);
+	}
+	await dropSlots(
+		tx,
+		clock,
+		known.filter(({ id, detachedAt }) => !kept.has(id) && detachedAt === null),
+	);
+	await insertAll(tx, slot, fresh);
+}
+
+/** A pool's slot has a seat for each of its people, another one as many as its sitting says. */
+function wantedSlots(
+	plan: DeskPlan,
+	sittings: readonly SyncedSitting[],
+	timeZone: string,
+): { wanted: WantedSlot; allowed: readonly string[] }[] {
+	const isPool = plan.people.some(({ role }) => role === 'any');
+	return sittings.flatMap(({ id, planned, placeId, allowed }) =>
+		slotsOfSitting(planned, planned.division, timeZone).map((time) => ({
+			allowed,
+			wanted: {
+				...{ sittingId: id, deskId: plan.id, placeId, localDate: planned.date },
+				...{ startsAt: time.start, endsAt: time.end, claimEndsAt: time.claimEnd },
+				seats: isPool ? Math.max(1, receiversOn(plan, planned.date).any.length) : planned.seats,
+			},
+		})),
+	);
+}
+
+async function keepSlot(
+	tx: Transaction,
+	old: SlotRow,
+	wanted: WantedSlot,
+	allowed: readonly string[],
+): Promise<void> {
+	const isSame =
+		old.detachedAt === null &&
+		old.sittingId === wanted.sittingId &&
+		old.placeId === wanted.placeId &&
+		old.claimEndsAt === wanted.claimEndsAt &&
+		old.seats === wanted.seats;
+	if (!isSame) {
+		const seats =
+			old.seats > wanted.seats
+				? Math.max(wanted.seats, await seatsTaken(tx, old.id))
+				: wanted.seats;
 		await tx
 			.update(slot)
-			.set({ ...entry, seats: old.seats, blockedAt: old.blockedAt })
+			.set({ ...wanted, seats, detachedAt: null })
 			.where(eq(slot.id, old.id));
-		if (old.placeId !== entry.placeId) await moveAppointments(tx, old.id, entry.placeId);
 	}
-	await dropSlots(tx, clock, [...kept.values()]);
-	await insertAll(tx, slot, fresh);
-	await deleteIn(tx, sitting, oldSittings);
+	if (wanted.placeId && !allowed.includes(old.placeId ?? ''))
+		await moveAppointments(tx, old.id, wanted.placeId, allowed);
+}
+
+const standsIn = and(
+	eq(appointment.id, takenSlot.appointmentId),
+	inArray(appointment.standing, ['asked', 'booked']),
+);
+
+async function seatsTaken(tx: Transaction, slotId: string): Promise<number> {
+	const [taken] = await tx
+		.select({ seats: count() })
+		.from(takenSlot)
+		.innerJoin(appointment, standsIn)
+		.where(eq(takenSlot.slotId, slotId));
+	return taken?.seats ?? 0;
+}
+
+/** Appointments go where their slot goes, unless the family chose a place that is still offered. */
+async function moveAppointments(
+	tx: Transaction,
+	slotId: string,
+	placeId: string,
+	allowed: readonly string[],
+): Promise<void> {
+	const held = await tx
+		.select({ id: appointment.id, placeId: appointment.placeId })
+		.from(takenSlot)
+		.innerJoin(appointment, standsIn)
+		.where(eq(takenSlot.slotId, slotId));
+	const moved = held.filter((entry) => !allowed.includes(entry.placeId)).map(({ id }) => id);
+	if (moved.length)
+		await tx.update(appointment).set({ placeId }).where(inArray(appointment.id, moved));
 }
 
 /** Removes slots; those that an appointment has or had are kept aside instead. */
@@ -137,38 +148,7 @@ export async function dropSlots(
 			.update(slot)
 			.set({ detachedAt: clock.now(), sittingId: null })
 			.where(inArray(slot.id, [...usedIds]));
-	await deleteIn(
-		tx,
-		slot,
-		slots.filter(({ id }) => !usedIds.has(id)),
-	);
-}
-
-/** Appointments go where their slot goes. */
-async function moveAppointments(tx: Transaction, slotId: string, placeId: string): Promise<void> {
-	const held = tx
-		.select({ id: takenSlot.appointmentId })
-		.from(takenSlot)
-		.where(eq(takenSlot.slotId, slotId));
-	await tx.update(appointment).set({ placeId }).where(inArray(appointment.id, held));
-}
-
-async function deleteIn(
-	tx: Transaction,
-	table: typeof slot | typeof sitting,
-	rows: readonly { id: string }[],
-): Promise<void> {
-	if (rows.length === 0) return;
-	await tx.delete(table).where(
-		inArray(
-			table.id,
-			rows.map(({ id }) => id),
-		),
-	);
-}
-
-function epochOf(date: string, minute: number, timeZone: string): number {
-	const instant = instantOf(date, minute, timeZone);
-	if (!instant.ok) throw new RangeError(`${instant.refusal}: ${date} in ${timeZone}`);
-	return instant.epoch;
+	const gone = ids.filter((id) => !usedIds.has(id));
+	await dropHoldsAt(tx, ids);
+	if (gone.length) await tx.delete(slot).where(inArray(slot.id, gone));
 }

@@ -35,23 +35,24 @@ export interface Floor {
 
 /** All desks of a conference against time: every seat with its state and who sits there. */
 export async function readFloor(
-	{ db, clock }: Pick<App, 'db' | 'clock'>,
+	{ db, clock, config }: Pick<App, 'db' | 'clock' | 'config'>,
 	actor: Actor,
 	conferenceId: string,
 ): Promise<Floor> {
 	if (!may(actor, 'floor.see')) throw new ForbiddenError();
+	const now = clock.now();
 	const snapshot = await loadSnapshot(db, conferenceId);
 	const [claims, seated] = await Promise.all([
-		readClaims(db, conferenceId),
+		readClaims(db, conferenceId, now),
 		readSeated(
-			db,
+			{ db, config },
 			inArray(
 				slot.deskId,
 				snapshot.desks.map(({ id }) => id),
 			),
 		),
 	]);
-	const states = seatStates(snapshot, claims, clock.now());
+	const states = seatStates(snapshot, claims, now);
 	const seatedIn = groupBy(seated, ({ slot }) => slot);
 	const slotsOf = groupBy(snapshot.slots, ({ desk }) => desk);
 	const placeNames = new Map(snapshot.places.map(({ id, name }) => [id, name]));

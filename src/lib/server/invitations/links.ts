@@ -29,6 +29,18 @@ export function invitationLink(origin: string, key: string, invitation: Invitati
 	return `${origin}/i/${packId(invitation.id)}${linkSecret(key, invitation)}`;
 }
 
+const guestSecret = (key: string, { id, version }: InvitationRef): string =>
+	keyedDigest(key, 'guest-link', `${id}:${version}`).slice(0, SECRET_LENGTH);
+
+/** The address at which a guest finds the one appointment; made like an invitation's. */
+export function guestLink(origin: string, key: string, guest: InvitationRef): string {
+	return `${origin}/g/${packId(guest.id)}${guestSecret(key, guest)}`;
+}
+
+export function isGuestSecret(key: string, guest: InvitationRef, secret: string): boolean {
+	return sameDigest(guestSecret(key, guest), secret);
+}
+
 /** The invitation that a link names; whether its secret is right must be asked with `isLinkSecret`. */
 export function readLinkToken(token: string): { id: string; secret: string } | null {
 	if (!/^[\w-]+$/.test(token) || token.length !== ID_LENGTH + SECRET_LENGTH) return null;

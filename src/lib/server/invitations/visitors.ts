@@ -14,11 +14,13 @@ async function visitorOf(
 	id: string,
 ): Promise<{ visitor: Visitor; version: number } | null> {
 	// Whoever has left has no way in any more.
-	const [row] = await db
-		.select({ invitation })
+	const rows = await db
+		.select({ invitation, family: family.id })
 		.from(invitation)
 		.leftJoin(person, eq(person.id, invitation.personId))
 		.leftJoin(adult, eq(adult.id, invitation.adultId))
+		.leftJoin(familyAdult, eq(familyAdult.adultId, adult.id))
+		.leftJoin(family, and(eq(family.id, familyAdult.familyId), isNull(family.leftAt)))
 		.where(
 			and(
 				eq(invitation.id, id),
@@ -26,20 +28,14 @@ async function visitorOf(
 				isNull(person.leftAt),
 				isNull(adult.leftAt),
 			),
-		);
+		)
+		.orderBy(family.id);
+	const [row] = rows;
 	if (!row) return null;
 	const { version, personId, adultId } = row.invitation;
 	if (personId) return { visitor: { kind: 'teacher', person: personId }, version };
-	const families = await db
-		.select({ family: familyAdult.familyId })
-		.from(familyAdult)
-		.innerJoin(family, and(eq(family.id, familyAdult.familyId), isNull(family.leftAt)))
-		.where(eq(familyAdult.adultId, adultId!))
-		.orderBy(familyAdult.familyId);
-	return {
-		visitor: { kind: 'adult', adult: adultId!, families: families.map(({ family }) => family) },
-		version,
-	};
+	const families = rows.flatMap(({ family }) => family ?? []);
+	return { visitor: { kind: 'adult', adult: adultId!, families }, version };
 }
 
 /**

@@ -2,14 +2,26 @@ import type { LiveChanges, SeatMessage } from './live-changes';
 
 const HEARTBEAT = 20_000;
 
+/** Makes the text of a message once for all pages that may know the same. */
+export function textOnce(
+	project: (message: SeatMessage) => unknown,
+): (message: SeatMessage) => string {
+	const known = new WeakMap<SeatMessage, string>();
+	return (message) => {
+		let text = known.get(message);
+		if (text === undefined) known.set(message, (text = JSON.stringify(project(message))));
+		return text;
+	};
+}
+
 /**
- * A conference's changes as server-sent events. `project` turns what is known here into what this
- * page may know.
+ * A conference's changes as server-sent events. `textOf` turns what is known here into what this page
+ * may know.
  */
 export function seatEventStream(
 	live: LiveChanges,
 	conferenceId: string,
-	project: (message: SeatMessage) => unknown,
+	textOf: (message: SeatMessage) => string,
 ): Response {
 	let stop = () => {};
 	const body = new ReadableStream<string>({
@@ -33,9 +45,7 @@ export function seatEventStream(
 				unwatch();
 			};
 			send('retry: 2000\n\n');
-			unwatch = await live.watch(conferenceId, (message) =>
-				send(`data: ${JSON.stringify(project(message))}\n\n`),
-			);
+			unwatch = await live.watch(conferenceId, (message) => send(`data: ${textOf(message)}\n\n`));
 		},
 		cancel: () => stop(),
 	});

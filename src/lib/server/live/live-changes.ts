@@ -1,7 +1,8 @@
 import type { Sql } from 'postgres';
 import type { SeatState } from '../../core/conferences/seat-state';
 import type { Clock } from '../clock';
-import { readSeatStates } from '../conferences/read-claims';
+import { loadSnapshot } from '../conferences/load-snapshot';
+import { nextHoldEnd, readSeatStates } from '../conferences/read-claims';
 import type { Database } from '../database/connect';
 import type { Logger } from '../logs/logger';
 import { CHANNEL } from './announce';
@@ -10,6 +11,8 @@ import { CHANNEL } from './announce';
 export interface SeatMessage {
 	readonly whole: boolean;
 	readonly states: Record<string, SeatState>;
+	/** Which state of the set-up it is. */
+	readonly version: number;
 }
 
 type Listener = (message: SeatMessage) => void;
@@ -20,10 +23,17 @@ interface Watched {
 	/** A change came in and has not been read yet. */
 	stale: boolean;
 	timer: NodeJS.Timeout | null;
+	/** Runs out with the hold that ends next: nobody announces that. */
+	nextEnd: NodeJS.Timeout | null;
 }
+
+/** The longest time that a timer of Node takes. */
+const LONGEST_TIMER = 2 ** 31 - 1;
 
 /** At most two messages a second to a page. */
 const LEAST_INTERVAL = 500;
+/** Reading takes a tenth of the time at the most: in a rush pages hear less often, and bookings go on. */
+const SHARE = 10;
 
 /**
  * One LISTEN for the process, many open pages. Messages are hints, the database is the truth: each
@@ -51,19 +61,23 @@ export class LiveChanges {
 		await this.#listening;
 		let watched = this.#watched.get(conferenceId);
 		if (!watched) {
-			watched = { listeners: new Set(), states: new Map(), stale: false, timer: null };
+			watched = {
+				...{ listeners: new Set<Listener>(), states: new Map<string, SeatState>() },
+				...{ stale: false, timer: null, nextEnd: null },
+			};
 			this.#watched.set(conferenceId, watched);
 		}
 		const entry = watched;
-		const states = await readSeatStates(this.db, conferenceId, this.clock.now());
+		const { states, version } = await this.#read(conferenceId, entry);
 		// The others have been told less: what is new here must still come to them as a difference.
 		if (entry.listeners.size === 0) entry.states = states;
-		listener({ whole: true, states: Object.fromEntries(states) });
+		listener({ whole: true, states: Object.fromEntries(states), version });
 		entry.listeners.add(listener);
 		return () => {
 			entry.listeners.delete(listener);
 			if (entry.listeners.size > 0) return;
 			if (entry.timer) clearTimeout(entry.timer);
+			if (entry.nextEnd) clearTimeout(entry.nextEnd);
 			if (this.#watched.get(conferenceId) === entry) this.#watched.delete(conferenceId);
 		};
 	}
@@ -99,21 +113,54 @@ export class LiveChanges {
 			void this.#send(conferenceId, watched, true);
 	}
 
-	async #send(conferenceId: string, watched: Watched, whole: boolean): Promise<void> {
-		watched.stale = false;
-		watched.timer ??= setTimeout(() => {
+	async #read(
+		conferenceId: string,
+		watched: Watched,
+	): Promise<{ states: Map<string, SeatState>; version: number }> {
+		const now = this.clock.now();
+		const states = await readSeatStates(this.db, conferenceId, now);
+		const { conference } = await loadSnapshot(this.db, conferenceId);
+		const end = await nextHoldEnd(this.db, conferenceId, now);
+		if (watched.nextEnd) clearTimeout(watched.nextEnd);
+		watched.nextEnd =
+			end === null
+				? null
+				: setTimeout(
+						() => {
+							watched.nextEnd = null;
+							if (watched.listeners.size) this.#onChange(conferenceId);
+						},
+						Math.min(end - now + 1, LONGEST_TIMER),
+					).unref();
+		return { states, version: conference.version };
+	}
+
+	/** Reads again after a while, if something has changed until then. */
+	#later(conferenceId: string, watched: Watched, milliseconds: number): NodeJS.Timeout {
+		return setTimeout(() => {
 			watched.timer = null;
 			if (watched.stale) void this.#send(conferenceId, watched, false);
-		}, LEAST_INTERVAL);
+		}, milliseconds);
+	}
+
+	async #send(conferenceId: string, watched: Watched, whole: boolean): Promise<void> {
+		watched.stale = false;
+		watched.timer ??= this.#later(conferenceId, watched, LEAST_INTERVAL);
+		const started = performance.now();
 		try {
 			const before = watched.states;
-			const states = await readSeatStates(this.db, conferenceId, this.clock.now());
+			const { states, version } = await this.#read(conferenceId, watched);
 			watched.states = states;
 			const told = whole
 				? states
 				: new Map([...states].filter(([slot, state]) => before.get(slot) !== state));
-			const message = { whole, states: Object.fromEntries(told) };
+			const message = { whole, states: Object.fromEntries(told), version };
 			for (const listener of watched.listeners) listener(message);
+			const took = performance.now() - started;
+			if (watched.timer && SHARE * took > LEAST_INTERVAL) {
+				clearTimeout(watched.timer);
+				watched.timer = this.#later(conferenceId, watched, SHARE * took);
+			}
 		} catch (error) {
 			watched.stale = true;
 			this.log.warn({ conferenceId, error: (error as Error).name }, 'seats could not be read');

@@ -1,6 +1,7 @@
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import { may, type Actor } from '../../core/permissions/may';
 import type { App } from '../app';
+import { dropHoldsOf } from '../booking/held-claims';
 import { inTransaction } from '../database/transaction';
 import {
 	act,
@@ -9,6 +10,7 @@ import {
 	appointment,
 	family,
 	familyAdult,
+	familyCode,
 	familyStudent,
 	invitation,
 	student,
@@ -110,6 +112,13 @@ export async function eraseFamily(
 			.returning({ id: appointment.id, conference: appointment.conferenceId });
 		for (const { id } of toCome)
 			await tx.execute(sql`delete from claim where appointment_id = ${id}`);
+		await dropHoldsOf(tx, [familyId]);
+		await tx.execute(sql`
+			delete from waiting using wish where wish.id = wish_id and wish.family_id = ${familyId}`);
+		await tx.execute(sql`
+			update guest set name = null, email = null, withdrawn_at = coalesce(withdrawn_at, ${new Date(now).toISOString()})
+			from appointment where appointment.id = appointment_id and family_id = ${familyId}`);
+		await tx.delete(familyCode).where(eq(familyCode.familyId, familyId));
 		for (const id of adults) await moveAdultClaims(tx, id, null);
 		if (adults.length) {
 			await tx

@@ -1,6 +1,7 @@
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import { may, type Actor } from '../../core/permissions/may';
 import type { App } from '../app';
+import { dropHoldsOf } from '../booking/held-claims';
 import type { Transaction } from '../database/connect';
 import { inTransaction } from '../database/transaction';
 import {
@@ -42,6 +43,7 @@ export async function mergeFamilies(
 					select ${sql.identifier(member.name)} from ${link} where family_id = ${keptId})`);
 			await tx.update(link).set({ familyId: keptId }).where(eq(link.familyId, goneId));
 		}
+		await dropHoldsOf(tx, [keptId, goneId]);
 		await tx.update(appointment).set({ familyId: keptId }).where(eq(appointment.familyId, goneId));
 		// Derived wishes come again for the household as it is; served ones move with their appointments.
 		await tx.execute(sql`
@@ -98,6 +100,7 @@ export async function splitFamily(
 			everyAdult.every(({ id }) => adults.includes(id)) ||
 			everyStudent.every(({ id }) => leaving.includes(id));
 		if (!old || isWhole) return { ok: false, reason: 'nobody-left' };
+		await dropHoldsOf(tx, [familyId]);
 		await tx.insert(family).values({ id, label: old.label, interpreter: old.interpreter });
 		await tx
 			.update(familyAdult)

@@ -1,176 +1,272 @@
-import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
+import { and, asc, eq, inArray } from 'drizzle-orm';
 import type {
 	FamilyAppointment,
+	FamilyLimits,
 	FamilyProjection,
-	FamilyStudent,
+	FamilySlot,
 	FamilyWish,
 } from '../../core/conferences/family-projection';
-import { notBookable, phaseOf } from '../../core/conferences/phase';
-import { seatStates } from '../../core/conferences/seat-state';
+import { phaseOf } from '../../core/conferences/phase';
+import type { Slot } from '../../core/conferences/snapshot';
+import { indexOf } from '../../core/conferences/snapshot-index';
 import { placeKey, travelBetween } from '../../core/conferences/travel';
-import { groupBy } from '../../core/group-by';
+import { receiversOn } from '../../core/desks/receivers';
 import { may, type Actor } from '../../core/permissions/may';
-import { localOf } from '../../core/time/local-time';
-import type { App } from '../app';
-import { loadSnapshot } from '../conferences/load-snapshot';
-import { readClaims } from '../conferences/read-claims';
-import type { Reader } from '../database/connect';
-import {
-	appointment,
-	appointmentStudent,
-	appointmentWish,
-	desk,
-	familyStudent,
-	place,
-	student,
-	wish,
-	wishDesk,
-} from '../database/schema';
+import { isRefusal } from '../../core/rules/answer';
+import { isOpen } from '../../core/rules/booking-window';
+import { interpretersFree } from '../../core/rules/interpreters';
+import { fittingPlaces } from '../../core/rules/places';
+import { placesOf, slotAnswer } from '../../core/rules/slot-answer';
+import { localOf, MINUTE } from '../../core/time/local-time';
 import { slotsKeptApart } from '../../core/visits/keep-apart';
-import { homeLabel } from '../people/class-labels';
+import { lengthOf, type VisitFacts } from '../../core/visits/settle-visit';
+import type { App } from '../app';
+import { holdsOf } from '../booking/held-claims';
+import {
+	isOffice,
+	readFamily,
+	visitFacts,
+	withdrawnFrom,
+	type FamilyFacts,
+} from '../booking/visit-facts';
+import { loadSnapshot } from '../conferences/load-snapshot';
+import type { Reader } from '../database/connect';
+import { place, waiting, wish } from '../database/schema';
+import { doorOf } from './door-of';
 import { fullName } from '../people/names';
 import { ForbiddenError } from '../permissions/forbidden';
-import { familiesApart, visitsApart } from '../safety/kept-apart';
-import { withdrawnFrom } from '../safety/withdrawn-rights';
 
-/** What one family may know of a conference, as it is now. */
+/** What one family may know of a conference, as it is now; without `choices` only what it has. */
 export async function familyView(
-	{ db, clock }: Pick<App, 'db' | 'clock'>,
+	{ db, clock, config }: Pick<App, 'db' | 'clock' | 'config'>,
 	actor: Actor,
 	conferenceId: string,
 	familyId: string,
+	{ choices = true } = {},
 ): Promise<FamilyProjection> {
 	if (!may(actor, 'visit.see', { family: familyId })) throw new ForbiddenError();
 	const now = clock.now();
 	const snapshot = await loadSnapshot(db, conferenceId);
-	const { conference, desks, places, walks, slots, dates } = snapshot;
-	const withdrawn = await withdrawnFrom(db, actor);
-	const [claims, everyStudent, everyWish, everyAppointment, apart] = await Promise.all([
-		readClaims(db, conferenceId),
-		studentsOf(db, familyId),
-		wishesOf(db, conferenceId, familyId),
-		appointmentsOf(db, conferenceId, familyId, conference.timeZone),
-		familiesApart(db, familyId),
+	const { conference, desks, walks, dates } = snapshot;
+	const [family, holds, waitingFor] = await Promise.all([
+		readFamily(db, conferenceId, familyId),
+		holdsOf(db, conferenceId, familyId),
+		waitingOf(db, conferenceId, familyId),
 	]);
-	const students = everyStudent.filter(({ id }) => !withdrawn.notSee.has(id));
-	const wishes = everyWish.filter(({ student }) => !withdrawn.notBook.has(student));
+	const withdrawn = withdrawnFrom(actor, family);
+	const served = new Set(family.own.flatMap((entry) => entry.wishes));
+	const students = family.students.filter(({ id }) => !withdrawn.notSee.has(id));
+	const wishes = family.wishes.filter(({ student }) => !withdrawn.notBook.has(student));
+	const everyAppointment = await appointmentsOf({ db, config }, family, conference.timeZone);
 	const appointments = everyAppointment
 		.map((entry) => ({
 			...entry,
 			students: entry.students.filter((id) => !withdrawn.notSee.has(id)),
 		}))
 		.filter(({ students }) => students.length > 0);
-	const others = await visitsApart(db, conferenceId, conference.timeZone, apart);
-	const inPerson = new Set(places.filter(({ kind }) => kind === 'room').map(({ id }) => id));
-	const isInPerson = ({ place }: { readonly place: string }) => inPerson.has(place);
-	const states = seatStates(snapshot, claims, now);
 	const wanted = new Set(wishes.flatMap(({ desks }) => desks));
 	for (const { desk } of appointments) wanted.add(desk);
-	const kept = slotsKeptApart(
-		slots.filter((slot) => isInPerson(slot) && wanted.has(slot.desk)),
-		everyAppointment.filter(isInPerson),
-		others,
-	);
-	const closed = notBookable(conference, Infinity, now);
-	const { id, address, name, words, timeZone, pauseMinutes, opensAt, closesAt } = conference;
+	const index = indexOf(snapshot);
+	const wantedSlots = (choices ? [...wanted] : [])
+		.flatMap((desk) => index.slotsOfDesk.get(desk) ?? [])
+		.sort((a, b) => a.start - b.start || (a.desk < b.desk ? -1 : 1));
+	const used = new Set([
+		...wantedSlots.flatMap(({ places }) => places),
+		...appointments.map(({ place }) => place),
+	]);
+	const places = snapshot.places.filter(({ id }) => used.has(id));
+	const names = new Map(family.adults.map((row) => [row.id, fullName(row)]));
+	const facts = await visitFacts(db, {
+		...{ snapshot, family, now, withdrawn, office: isOffice(actor) },
+		givenUp: new Set<string>(),
+		usedHolds: new Set(holds.map(({ id }) => id)),
+		slots: wantedSlots.map(({ id }) => id),
+	});
+	const open = isOpen(conference, facts.booker, now);
+	const { id, address, name, words, limitNote } = conference;
+	const { timeZone, pauseMinutes, opensAt, closesAt } = conference;
 	return {
-		conference: { id, address, name, words, timeZone, pauseMinutes, opensAt, closesAt },
+		conference: {
+			...{ id, address, name, words, limitNote },
+			...{ timeZone, pauseMinutes, opensAt, closesAt },
+		},
 		phase: phaseOf(conference, dates, now),
-		notBookable: closed === 'past' ? null : closed,
+		notBookable: isRefusal(open) ? open : null,
 		family: familyId,
-		students,
+		students: students.map((student) => ({
+			id: student.id,
+			name: student.givenName ?? fullName(student),
+			classLabel: student.label ?? student.yearGroup,
+		})),
+		adults: facts.adults.map(({ id }) => ({ id, name: names.get(id) ?? '' })),
+		interpreted: facts.needs.interpreter !== null,
+		limits: limitsLeft(facts),
 		desks: desks
 			.filter(({ id }) => wanted.has(id))
 			.map(({ id, number, name, subject }) => ({ id, number, name, subject })),
 		places: places.map((place) => ({ ...place, key: placeKey(place) })),
 		travel: travelBetween(places, walks, conference.switchMinutes),
 		dates: [...new Set([...dates, ...appointments.map(({ date }) => date)])].sort(),
-		wishes,
-		slots: slots
-			.filter(({ desk }) => wanted.has(desk))
-			.map(({ id, desk, place, date, start, end }) => ({
-				...{ id, desk, place, date, start, end },
-				free: states.get(id) === 'free' && !kept.has(id),
-			})),
+		wishes: wishes.map((wish) => {
+			const { id, student, desks, weight, must, optional, askedBy } = wish;
+			return {
+				...{ id, student, desks, weight, must, optional, placed: served.has(id) },
+				askedByTeacher: askedBy === 'teacher',
+				length: lengthOf([wish], facts),
+				openDesks: openDesks(wish, facts),
+			};
+		}),
+		slots: slotsForFamily(wantedSlots, everyAppointment, facts),
 		appointments,
+		holds: holds
+			.filter(({ until }) => until > now)
+			.map(({ id, kind, until, keeps }) => ({ id, kind, until, keeps })),
+		waiting: waitingFor.filter((id) => wishes.some((wish) => wish.id === id)),
 	};
 }
 
-async function studentsOf(db: Reader, familyId: string): Promise<FamilyStudent[]> {
-	const rows = await db
-		.select({ student, label: homeLabel })
-		.from(familyStudent)
-		.innerJoin(student, eq(student.id, familyStudent.studentId))
-		.where(and(eq(familyStudent.familyId, familyId), isNull(student.leftAt)))
-		.orderBy(asc(student.id));
-	return rows.map(({ student, label }) => ({
-		id: student.id,
-		name: student.givenName ?? fullName(student),
-		classLabel: label ?? student.yearGroup,
-	}));
+/** How much the family may still book; the office is not bound. */
+function limitsLeft({ snapshot, counted, booker }: VisitFacts): FamilyLimits {
+	const { rules } = snapshot.conference;
+	const { perStudent, perFamily, perDeskDay, oncePerDesk, households } = rules;
+	if (booker.office) return { family: null, perStudent: {}, perDeskDay: {}, oncePerDesk };
+	const about = [...counted.own, ...(households === 'together' ? counted.others : [])];
+	const students = [...new Set(about.flatMap((entry) => entry.students))];
+	return {
+		family: perFamily === null ? null : Math.max(0, perFamily - counted.own.length),
+		perStudent:
+			perStudent === null ? {} : Object.fromEntries(students.map((id) => [id, leftFor(id)])),
+		perDeskDay: perDeskDay === null ? {} : leftPerDeskDay(perDeskDay),
+		oncePerDesk,
+	};
+
+	function leftPerDeskDay(limit: number): FamilyLimits['perDeskDay'] {
+		const deskDays = new Map(
+			snapshot.slots.map(({ desk, date }) => [`${desk}/${date}`, { desk, date }]),
+		);
+		return Object.fromEntries(
+			[...deskDays].map(([key, { desk, date }]) => [
+				key,
+				Math.max(0, limit - counted.atDesk(desk, date)),
+			]),
+		);
+	}
+
+	function leftFor(student: string): number {
+		const count = about.filter((entry) => entry.students.includes(student)).length;
+		return Math.max(0, perStudent! - count);
+	}
 }
 
-async function wishesOf(db: Reader, conferenceId: string, familyId: string): Promise<FamilyWish[]> {
-	const rows = await db
-		.select({ wish, desk: wishDesk.deskId })
-		.from(wish)
-		.innerJoin(wishDesk, eq(wishDesk.wishId, wish.id))
-		.innerJoin(desk, eq(desk.id, wishDesk.deskId))
-		.where(and(eq(wish.conferenceId, conferenceId), eq(wish.familyId, familyId)))
-		.orderBy(asc(wish.studentId), asc(desk.number), asc(wishDesk.rank));
-	const served = await db
-		.select({ id: appointmentWish.wishId })
-		.from(appointmentWish)
-		.innerJoin(appointment, eq(appointment.id, appointmentWish.appointmentId))
-		.where(
-			and(eq(appointment.familyId, familyId), inArray(appointment.standing, ['asked', 'booked'])),
-		);
-	const placed = new Set(served.map(({ id }) => id));
-	return [...groupBy(rows, ({ wish }) => wish.id).values()].map((entries) => {
-		const { id, studentId, weight, must, askedBy, optional } = entries[0]!.wish;
+/** Desks at which one more appointment about the student is not one too many. */
+function openDesks(
+	{ desks, student }: Pick<FamilyWish, 'desks' | 'student'>,
+	{ snapshot, counted }: VisitFacts,
+): string[] {
+	const { oncePerDesk, households } = snapshot.conference.rules;
+	const about = [
+		...(oncePerDesk ? counted.own : []),
+		...(households === 'together' ? counted.others : []),
+	];
+	const had = new Set(
+		about.filter(({ students }) => students.includes(student)).map(({ desk }) => desk),
+	);
+	return desks.filter((desk) => !had.has(desk));
+}
+
+/** What the slots are to one family, by the same rules that decide when it books. */
+function slotsForFamily(
+	slots: readonly Slot[],
+	own: readonly FamilyAppointment[],
+	facts: VisitFacts,
+): FamilySlot[] {
+	const { snapshot, needs, claims, apart } = facts;
+	const { desks, places, inARow } = indexOf(snapshot);
+	const isInPerson = ({ place }: { readonly place: string }) => places.get(place)?.kind === 'room';
+	const kept = slotsKeptApart(slots.filter(isInPerson), own.filter(isInPerson), apart);
+	const { interpreters, conference } = snapshot;
+	const slotFacts = { ...facts, conference, interpreters, places };
+	const persons = [
+		...new Set(slots.flatMap(({ desk }) => desks.get(desk)!.people.map(({ person }) => person))),
+	];
+	const span = interpreterSpans(facts);
+	return slots.map((slot) => {
+		const { id, desk, date, start, end } = slot;
+		const answer = kept.has(id)
+			? ({ code: 'taken' } as const)
+			: slotAnswer([slot], desks.get(desk)!, slotFacts);
+		const fitting = fittingPlaces(placesOf(slot, places), { stepFree: needs.stepFree });
+		const free =
+			needs.interpreter === null
+				? []
+				: interpretersFree(interpreters, needs.interpreter, slot, { claims });
 		return {
-			id,
-			student: studentId,
-			desks: entries.map(({ desk }) => desk),
-			weight,
-			must,
-			askedByTeacher: askedBy === 'teacher',
-			optional,
-			placed: placed.has(id),
+			...{ id, desk, date, start, end },
+			place: fitting[0]?.id ?? slot.place,
+			places: fitting.map(({ id }) => id),
+			free: !isRefusal(answer),
+			why: isRefusal(answer) ? answer.code : null,
+			next: inARow(id, 2)[1]?.id ?? null,
+			interpreters: free.map((person) => interpreters.findIndex((one) => one.person === person)),
+			away: free.length ? Math.min(...free.map((person) => span.away(person, slot))) : 0,
+			receivers: receiversOn(desks.get(desk)!, date).all.map((person) => persons.indexOf(person)),
 		};
 	});
+}
+
+/** A date on which an interpreter does not come yet is as far away as a day is long. */
+const NEW_DAY = 1440;
+
+/** By how many minutes a slot lengthens an interpreter's day as it is now. */
+function interpreterSpans({ snapshot, claims }: VisitFacts): {
+	away(person: string, slot: Slot): number;
+} {
+	const index = indexOf(snapshot);
+	return {
+		away(person, { date, start, end }) {
+			const day = (claims.get(person) ?? []).filter(
+				({ occupancy }) => index.slots.get(occupancy)?.date === date,
+			);
+			if (day.length === 0) return NEW_DAY;
+			const first = Math.min(...day.map((claim) => claim.start));
+			const last = Math.max(...day.map((claim) => claim.end));
+			return (Math.max(0, first - start) + Math.max(0, end - last)) / MINUTE;
+		},
+	};
+}
+
+async function waitingOf(db: Reader, conferenceId: string, familyId: string): Promise<string[]> {
+	const rows = await db
+		.select({ wish: waiting.wishId })
+		.from(waiting)
+		.innerJoin(wish, eq(wish.id, waiting.wishId))
+		.where(and(eq(waiting.conferenceId, conferenceId), eq(wish.familyId, familyId)))
+		.orderBy(asc(waiting.since));
+	return rows.map(({ wish }) => wish);
 }
 
 async function appointmentsOf(
-	db: Reader,
-	conferenceId: string,
-	familyId: string,
+	{ db, config }: Pick<App, 'db' | 'config'>,
+	{ own }: FamilyFacts,
 	timeZone: string,
 ): Promise<FamilyAppointment[]> {
+	if (own.length === 0) return [];
 	const rows = await db
-		.select({ appointment, link: place.link, student: appointmentStudent.studentId })
-		.from(appointment)
-		.innerJoin(place, eq(place.id, appointment.placeId))
-		.leftJoin(appointmentStudent, eq(appointmentStudent.appointmentId, appointment.id))
+		.select()
+		.from(place)
 		.where(
-			and(
-				eq(appointment.conferenceId, conferenceId),
-				eq(appointment.familyId, familyId),
-				inArray(appointment.standing, ['asked', 'booked']),
+			inArray(
+				place.id,
+				own.map(({ place }) => place),
 			),
-		)
-		.orderBy(asc(appointment.startsAt));
-	return [...groupBy(rows, ({ appointment }) => appointment.id).values()].map((entries) => {
-		const { appointment, link } = entries[0]!;
-		return {
-			id: appointment.id,
-			desk: appointment.deskId,
-			place: appointment.placeId,
-			link,
-			date: localOf(appointment.startsAt, timeZone).date,
-			start: appointment.startsAt,
-			end: appointment.endsAt,
-			students: entries.flatMap(({ student }) => student ?? []),
-		};
-	});
+		);
+	const places = new Map(rows.map((row) => [row.id, row]));
+	return own.map(({ id, desk, place, standing, start, end, students, ...rest }) => ({
+		...{ id, desk, place, start, end },
+		...{ adults: rest.adults, slots: rest.slots, wishes: rest.wishes },
+		standing: standing === 'asked' ? 'asked' : 'booked',
+		link: doorOf(config, places.get(place)!, id),
+		date: localOf(start, timeZone).date,
+		students: students.map(({ id }) => id),
+	}));
 }

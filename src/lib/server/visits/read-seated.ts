@@ -1,6 +1,7 @@
 import { and, asc, eq, inArray, type SQL } from 'drizzle-orm';
 import { groupBy } from '../../core/group-by';
-import type { Reader } from '../database/connect';
+import type { App } from '../app';
+import { doorOf } from './door-of';
 import {
 	adult,
 	appointment,
@@ -24,6 +25,8 @@ export interface Seated {
 	readonly standing: 'asked' | 'booked';
 	readonly students: readonly { readonly name: string; readonly classLabel: string }[];
 	readonly adults: readonly string[];
+	/** Who receives, at a desk where any one does. */
+	readonly receiver: string | null;
 	readonly place: {
 		readonly kind: 'room' | 'video' | 'telephone';
 		readonly name: string;
@@ -33,7 +36,10 @@ export interface Seated {
 }
 
 /** The standing appointments in the slots that the condition (on `slot`) picks, with their people. */
-export async function readSeated(db: Reader, condition: SQL): Promise<Seated[]> {
+export async function readSeated(
+	{ db, config }: Pick<App, 'db' | 'config'>,
+	condition: SQL,
+): Promise<Seated[]> {
 	const rows = await db
 		.select({ slot: slot.id, appointment, label: family.label, place, building: building.name })
 		.from(slot)
@@ -76,7 +82,13 @@ export async function readSeated(db: Reader, condition: SQL): Promise<Seated[]> 
 			name: fullName(student),
 			classLabel: label,
 		})),
+		receiver: appointment.receiverId,
 		adults: (adultsOf.get(appointment.id) ?? []).map(({ adult }) => fullName(adult)),
-		place: { kind: place.kind, name: place.name, building, link: place.link },
+		place: {
+			kind: place.kind,
+			name: place.name,
+			building,
+			link: doorOf(config, place, appointment.id),
+		},
 	}));
 }

@@ -1,3 +1,5 @@
+import type { AvailableHours } from '$lib/core/time/available-hours';
+import { formatTimeOfDay } from '$lib/core/time/typed-time';
 import { getLocale } from '$lib/paraglide/runtime';
 
 /** English at an international school: day before month, and the clock of 24 hours. */
@@ -42,3 +44,21 @@ export const weekdayText = (date: string): string =>
 /** Names in a row: `Leila and Tomas`. */
 export const listText = (names: readonly string[]): string =>
 	new Intl.ListFormat(formatLocale(), { type: 'conjunction' }).format(names);
+
+/** A Monday, to name the days of a week by. */
+const MONDAY = Date.parse('2024-01-01T12:00:00Z');
+const DAY = 86_400_000;
+
+/** Hours in which somebody can come: `Thu 16:00–19:00`. */
+export const availableText = (hours: readonly AvailableHours[]): string =>
+	hours
+		.map(({ day, start, end }) => {
+			const times = `${formatTimeOfDay(start)}–${formatTimeOfDay(end)}`;
+			if (day === null) return times;
+			const name =
+				'date' in day
+					? localDateText(day.date, 'short')
+					: format('UTC', { weekday: 'short' }).format(MONDAY + (day.weekday - 1) * DAY);
+			return `${name} ${times}`;
+		})
+		.join(', ');

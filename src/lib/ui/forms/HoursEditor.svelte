@@ -1,11 +1,14 @@
 <script lang="ts">
 	import { Plus, X } from '@lucide/svelte';
-	import { faultsOfHours, sittingsOf } from '$lib/core/slots/series';
-	import { slotGrid, type Division } from '$lib/core/slots/slot-grid';
+	import { faultsOfHours, type Hours } from '$lib/core/slots/hours';
+	import { countSlots, slotGrid, type Division } from '$lib/core/slots/slot-grid';
+	import { slipOf } from '$lib/core/slots/typed-hours';
 	import { addDays, isLocalDate } from '$lib/core/time/local-time';
 	import { m } from '$lib/paraglide/messages';
+	import { formatTimeOfDay } from '$lib/core/time/typed-time';
 	import { weekdayText } from '../format/when';
 	import { completeHours, hoursFaultText, type HoursRow } from './hours-rows';
+	import { slipText } from './slip-text';
 	import TimeInput from './TimeInput.svelte';
 
 	/** Dates and stretches, with the number of slots counted while typing. */
@@ -30,21 +33,18 @@
 			]),
 		);
 	});
-	const counts = $derived(
-		rows.map((row) => {
-			const [hours] = completeHours([row]);
-			if (!hours || !isDivisible || hours.end <= hours.start) return null;
-			return slotGrid(hours, division);
-		}),
-	);
 	const total = $derived(
-		isDivisible && faults.size === 0
-			? sittingsOf({ hours: completeHours(rows), breaks: [] }).reduce(
-					(sum, sitting) => sum + slotGrid(sitting, division).slots.length,
-					0,
-				)
-			: null,
+		isDivisible && faults.size === 0 ? countSlots(completeHours(rows), division).slots : null,
 	);
+	const gridOf = (row: HoursRow) => {
+		const [hours] = completeHours([row]);
+		return hours && isDivisible && hours.end > hours.start ? slotGrid(hours, division) : null;
+	};
+	const slipIn = (row: HoursRow) => {
+		const [hours] = completeHours([row]);
+		return hours ? slipOf(hours, today) : null;
+	};
+	const hoursText = ({ start, end }: Hours) => `${formatTimeOfDay(start)}–${formatTimeOfDay(end)}`;
 
 	function add() {
 		const last = rows.at(-1);
@@ -54,21 +54,13 @@
 				: { date: addDays(today, 14), start: 15 * 60 + 30, end: 19 * 60 + 30 },
 		);
 	}
-
-	/** An end that lies before the start was most likely meant for the afternoon. */
-	function afternoon(row: HoursRow): number | null {
-		const { start, end } = row;
-		if (start === null || end === null || end > start) return null;
-		const later = end + 12 * 60;
-		return later > start && later <= 24 * 60 ? later : null;
-	}
 </script>
 
 <div class="space-y-2">
 	{#each rows as row, index (row)}
-		{@const grid = counts[index]}
+		{@const grid = gridOf(row)}
 		{@const fault = faults.get(row)}
-		{@const meant = afternoon(row)}
+		{@const slip = slipIn(row)}
 		<div>
 			<div class="flex flex-wrap items-center gap-2">
 				<span class="quiet w-8 text-small"
@@ -100,17 +92,23 @@
 					<X size={16} aria-hidden="true" />
 				</button>
 			</div>
-			{#if fault}
+			{#if slip || fault}
 				<p class="text-small text-error" role="alert">
-					{fault}
-					{#if meant !== null}
-						<button type="button" class="link" onclick={() => (row.end = meant)}>
-							{m.hours_meant({ hour: Math.floor(meant / 60) })}
+					{fault ?? (slip && slipText(slip.code))}
+					{#if slip?.meant}
+						{@const { start, end } = slip.meant}
+						<button
+							type="button"
+							class="link"
+							onclick={() => {
+								row.start = start;
+								row.end = end;
+							}}
+						>
+							{m.slip_meant({ hours: hoursText(slip.meant) })}
 						</button>
 					{/if}
 				</p>
-			{:else if row.date && row.date < today}
-				<p class="text-small text-error" role="alert">{m.hours_past()}</p>
 			{/if}
 		</div>
 	{/each}

@@ -1,4 +1,4 @@
-import type { Hours, HoursFault } from '$lib/core/slots/series';
+import type { Hours, HoursFaultCode } from '$lib/core/slots/hours';
 import { m } from '$lib/paraglide/messages';
 
 /** Hours while they are typed: anything may still be missing. */
@@ -15,7 +15,7 @@ export const completeHours = (rows: readonly HoursRow[]): Hours[] =>
 	);
 
 /** The sentence for a fault of hours. */
-export function hoursFaultText(code: HoursFault['code'] | 'none'): string {
+export function hoursFaultText(code: HoursFaultCode | 'none'): string {
 	switch (code) {
 		case 'end-before-start':
 			return m.hours_end_before_start();

@@ -4,6 +4,8 @@ import { onMount } from 'svelte';
 export interface SeatNews<State> {
 	readonly whole: boolean;
 	readonly states: Record<string, State>;
+	/** Which state of the conference's set-up it is. */
+	readonly version: number;
 }
 
 /**
@@ -14,12 +16,13 @@ export function followSeats<State>(address: string, hear: (news: SeatNews<State>
 	onMount(() => {
 		const channel = new BroadcastChannel(`ten-chairs:${address}`);
 		const known: Record<string, State> = {};
+		let version = 0;
 		let source: EventSource | null = null;
 		let leave = () => {};
 
 		channel.onmessage = ({ data }: MessageEvent<SeatNews<State> | 'tell me all'>) => {
 			if (data !== 'tell me all') hear(data);
-			else if (source) channel.postMessage({ whole: true, states: known });
+			else if (source) channel.postMessage({ whole: true, states: known, version });
 		};
 		channel.postMessage('tell me all');
 
@@ -30,6 +33,7 @@ export function followSeats<State>(address: string, hear: (news: SeatNews<State>
 				source.onmessage = ({ data }) => {
 					const news = JSON.parse(data) as SeatNews<State>;
 					Object.assign(known, news.states);
+					version = news.version;
 					hear(news);
 					channel.postMessage(news);
 				};

@@ -1,16 +1,13 @@
 <script lang="ts" module>
 	import type { HoursRow } from '../forms/hours-rows';
 
-	/** The basics of a conference while they are typed. */
-	export interface BasicsFields {
+	/** What a new conference needs, while it is typed. */
+	export interface ConferenceFields {
 		name: string;
-		words: string;
 		timeZone: string;
 		hours: HoursRow[];
 		slotMinutes: number;
 		gapMinutes: number;
-		opensAt: string;
-		closesAt: string;
 	}
 </script>
 
@@ -18,7 +15,6 @@
 	import { isTimeZone } from '$lib/core/time/local-time';
 	import { LONGEST_SLOT, SHORTEST_SLOT } from '$lib/core/slots/slot-grid';
 	import { m } from '$lib/paraglide/messages';
-	import Field from '../forms/Field.svelte';
 	import TextField from '../forms/TextField.svelte';
 	import HoursEditor from '../forms/HoursEditor.svelte';
 
@@ -29,8 +25,8 @@
 		zones,
 		today,
 	}: {
-		fields: BasicsFields;
-		errors: Partial<Record<keyof BasicsFields, string[] | undefined>>;
+		fields: ConferenceFields;
+		errors: Partial<Record<keyof ConferenceFields, string[] | undefined>>;
 		hoursError?: string;
 		zones: readonly string[];
 		today: string;
@@ -46,17 +42,6 @@
 	width="w-full max-w-lg font-display text-title"
 	bind:value={fields.name}
 />
-<Field label={m.basics_words()} id="words" hint={m.basics_words_hint()} errors={errors.words}>
-	{#snippet children({ id, describedBy, invalid })}
-		<textarea
-			{id}
-			class="textarea w-full max-w-lg"
-			rows="3"
-			aria-describedby={describedBy}
-			aria-invalid={invalid}
-			bind:value={fields.words}></textarea>
-	{/snippet}
-</Field>
 <div class="flex flex-wrap gap-x-8">
 	<TextField
 		label={m.basics_slot()}
@@ -99,21 +84,3 @@
 	/>
 	{#if hoursError}<p class="mt-1 text-small text-error" role="alert">{hoursError}</p>{/if}
 </fieldset>
-<div class="flex flex-wrap gap-x-8">
-	<TextField
-		label={m.basics_opens()}
-		id="opensAt"
-		type="datetime-local"
-		hint={m.basics_opens_hint()}
-		errors={errors.opensAt}
-		bind:value={fields.opensAt}
-	/>
-	<TextField
-		label={m.basics_closes()}
-		id="closesAt"
-		type="datetime-local"
-		hint={m.basics_closes_hint()}
-		errors={errors.closesAt}
-		bind:value={fields.closesAt}
-	/>
-</div>

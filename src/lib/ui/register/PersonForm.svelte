@@ -20,7 +20,9 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
 	import { superForm, type SuperValidated } from 'sveltekit-superforms';
+	import { readAvailableHours } from '$lib/core/time/available-hours';
 	import { m } from '$lib/paraglide/messages';
+	import { availableText } from '../format/when';
 	import TextField from '../forms/TextField.svelte';
 
 	let {
@@ -39,6 +41,7 @@
 		untrack(() => given),
 		{ dataType: 'json', resetForm: false },
 	);
+	const available = $derived(readAvailableHours($form.hours));
 </script>
 
 <form method="post" {action} novalidate use:enhance class="max-w-2xl">
@@ -144,6 +147,13 @@
 				errors={$errors.hours}
 				bind:value={$form.hours}
 			/>
+			{#if $form.hours.trim()}
+				<p class="-mt-3 mb-4 text-small {available.ok ? 'quiet' : 'text-error'}" aria-live="polite">
+					{available.ok
+						? m.person_hours_read({ hours: availableText(available.hours) })
+						: m.person_hours_unread({ part: available.part })}
+				</p>
+			{/if}
 		{/if}
 		{#if mayChange}
 			<div class="flex items-center gap-4">

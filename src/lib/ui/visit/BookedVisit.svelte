@@ -47,6 +47,9 @@
 		{m.booked_done()}
 	</p>
 {/if}
+{#if view.conference.limitNote}
+	<p class="mb-4 border-s-4 border-accent ps-3">{view.conference.limitNote}</p>
+{/if}
 <VisitRibbon entries={bookedEntries(view, placeText)} zone={view.conference.timeZone} />
 <a class="btn btn-block btn-outline no-print" href={calendar} download>
 	<CalendarPlus size={18} aria-hidden="true" />

@@ -68,6 +68,9 @@
 									· {m.ribbon_walk({ walk: walk.minutes })}
 								{/if}
 							</span>
+							{#if entry.isAsked}
+								<span class="block text-small font-bold">{m.visit_standing_asked()}</span>
+							{/if}
 							{#if entry.link}
 								<a class="link block text-small" href={entry.link} rel="noreferrer"
 									>{m.ribbon_door()}</a

@@ -1,4 +1,4 @@
-import type { FamilyProjection } from '$lib/core/conferences/family-projection';
+import type { FamilyProjection, FamilySlot } from '$lib/core/conferences/family-projection';
 import { followSeats } from '../live/live-seats.svelte';
 
 /**
@@ -10,16 +10,23 @@ export function liveProjection(loaded: () => FamilyProjection): {
 } {
 	let told = $state.raw<{ since: object; free: Record<string, boolean> }>({ since: {}, free: {} });
 	const free = $derived(told.since === loaded() ? told.free : {});
+	/** What is against a slot besides its seat stays so; what the family keeps itself is free to it. */
+	const kept = $derived(loaded().holds.flatMap(({ keeps }) => keeps.flatMap(({ slots }) => slots)));
+	const isFree = ({ id, free: was, why }: FamilySlot): boolean =>
+		why !== null && why !== 'taken' ? false : kept.includes(id) ? was : (free[id] ?? was);
 	const current = $derived({
 		...loaded(),
-		slots: loaded().slots.map((slot) => ({ ...slot, free: free[slot.id] ?? slot.free })),
+		slots: loaded().slots.map((slot) => ({ ...slot, free: isFree(slot) })),
 	});
-	followSeats<'free' | 'taken'>(`/live/${loaded().conference.id}`, ({ states }) => {
-		const news = Object.fromEntries(
-			Object.entries(states).map(([slot, state]) => [slot, state === 'free']),
-		);
-		told = { since: loaded(), free: { ...free, ...news } };
-	});
+	followSeats<'free' | 'taken'>(
+		`/live/${loaded().conference.id}?family=${loaded().family}`,
+		({ states }) => {
+			const news = Object.fromEntries(
+				Object.entries(states).map(([slot, state]) => [slot, state === 'free']),
+			);
+			told = { since: loaded(), free: { ...free, ...news } };
+		},
+	);
 	return {
 		get current() {
 			return current;

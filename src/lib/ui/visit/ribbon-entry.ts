@@ -24,6 +24,8 @@ export interface RibbonEntry {
 	readonly placeKey: string;
 	readonly link: string | null;
 	readonly students: string;
+	/** Asked for, until somebody accepts. */
+	readonly isAsked: boolean;
 	/** Of the student, from 1 to 4. */
 	readonly ink: number;
 	walkFrom(before: RibbonEntry): Walk;
@@ -33,6 +35,7 @@ type Piece = Pick<RibbonEntry, 'id' | 'date' | 'start' | 'end' | 'link'> & {
 	readonly desk: string;
 	readonly place: string;
 	readonly students: readonly string[];
+	readonly isAsked: boolean;
 };
 
 const INKS = 4;
@@ -73,7 +76,10 @@ function entryOf(
 export const bookedEntries = (
 	view: FamilyProjection,
 	placeName: (kind: string, name: string) => string,
-): RibbonEntry[] => view.appointments.map((appointment) => entryOf(view, appointment, placeName));
+): RibbonEntry[] =>
+	view.appointments.map((appointment) =>
+		entryOf(view, { ...appointment, isAsked: appointment.standing === 'asked' }, placeName),
+	);
 
 /** A suggested visit together with what is booked already, in order of time. */
 export function suggestedEntries(
@@ -83,10 +89,12 @@ export function suggestedEntries(
 ): RibbonEntry[] {
 	const students = new Map(view.wishes.map(({ id, student }) => [id, student]));
 	const slots = new Map(view.slots.map((slot) => [slot.id, slot]));
+	const keyOf = new Map(view.places.map(({ id, key }) => [id, key]));
 	const placed = visit.placements.map(({ wish, slot }) => {
-		const { date, place } = slots.get(slot.id)!;
+		const { date, places, place: usual } = slots.get(slot.id)!;
+		const place = places.find((id) => keyOf.get(id) === slot.place) ?? usual;
 		const piece = {
-			...{ id: slot.id, date, place, link: null, desk: slot.desk },
+			...{ id: slot.id, date, place, link: null, desk: slot.desk, isAsked: false },
 			start: slot.start * MINUTE,
 			end: slot.end * MINUTE,
 			students: [students.get(wish)!],

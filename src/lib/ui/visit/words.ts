@@ -43,6 +43,8 @@ export function suggestionText(name: SuggestionName): string {
 			return m.suggestion_roomy();
 		case 'other-date':
 			return m.suggestion_other_date();
+		case 'divided':
+			return m.suggestion_divided();
 		case 'another':
 			return m.suggestion_another();
 	}
@@ -71,10 +73,22 @@ export function conflictText(entry: RibbonEntry | undefined, code: string, zone:
 		case 'already-arranged':
 			return m.conflict_already(facts);
 		case 'past':
+		case 'too-late':
+		case 'too-far-ahead':
 			return m.conflict_past(facts);
 		case 'overlaps-own':
 		case 'turn-too-short':
+		case 'student-elsewhere':
 			return m.conflict_own(facts);
+		case 'student-limit':
+		case 'family-limit':
+		case 'desk-day-limit':
+			return m.conflict_limit(facts);
+		case 'too-short':
+		case 'mode-not-offered':
+		case 'not-step-free':
+		case 'no-interpreter':
+			return m.conflict_unfit(facts);
 		default:
 			return m.conflict_closed();
 	}
@@ -82,12 +96,12 @@ export function conflictText(entry: RibbonEntry | undefined, code: string, zone:
 
 /** Why the family can book nothing now. */
 export function notBookableText({ notBookable, conference }: FamilyProjection): string {
-	const { opensAt, closesAt, timeZone } = conference;
-	switch (notBookable) {
+	const { timeZone } = conference;
+	switch (notBookable?.code) {
 		case 'not-open-yet':
-			return m.closed_not_yet({ moment: momentText(opensAt ?? 0, timeZone) });
+			return m.closed_not_yet({ moment: momentText(notBookable.opensAt, timeZone) });
 		case 'closed':
-			return m.closed_since({ moment: momentText(closesAt ?? 0, timeZone) });
+			return m.closed_since({ moment: momentText(notBookable.closesAt, timeZone) });
 		case 'paused':
 			return m.closed_paused();
 		default:

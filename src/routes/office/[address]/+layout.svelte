@@ -1,18 +1,49 @@
 <script lang="ts">
-	import { page } from '$app/state';
+	import { afterNavigate, invalidate } from '$app/navigation';
+	import { navigating, page } from '$app/state';
+	import { untrack } from 'svelte';
 	import { m } from '$lib/paraglide/messages';
 	import { phaseText } from '$lib/ui/office/phase-text';
 	import OfficeHouse from '$lib/ui/office/OfficeHouse.svelte';
+	import { followSeats } from '$lib/ui/live/live-seats.svelte';
+	import { readJson } from '$lib/ui/saving/send-json';
 	import type { Station } from '$lib/ui/office/station';
 
 	let { data, children } = $props();
 
+	/** Stations that are saved as they are typed: nothing may take them away when the network is gone. */
+	const TYPED = ['basics', 'desks'];
+
+	let now = $derived({
+		conference: data.conference,
+		counts: data.counts,
+		phase: data.phase,
+		standing: data.standing,
+	});
+
+	// What was typed a moment ago counts at the next station.
+	afterNavigate(({ from }) => {
+		const station = from?.route.id?.split('/')[3] ?? '';
+		if (TYPED.includes(station) && from?.url.pathname !== page.url.pathname)
+			void invalidate('ten-chairs:standing');
+	});
+	followSeats(`/live/${untrack(() => data.conference.id)}`, ({ version }) => {
+		if (version === now.conference.version) return;
+		// Reading again would call off a step to another station, which reads anyway.
+		if (navigating.to) return;
+		if (!TYPED.includes(here)) void invalidate('ten-chairs:standing');
+		else
+			void readJson<typeof now>(`/office/${now.conference.id}/standing`).then((read) => {
+				if (read) now = read;
+			});
+	});
+
 	const base = $derived(`/office/${data.conference.address}`);
 	const here = $derived(page.route.id?.split('/')[3] ?? '');
 	const stations = $derived.by((): Station[] => {
-		const { dates, slotMinutes, desks, desksWithoutSlots, seats, taken } = data.standing;
-		const { families, students } = data.counts;
-		const { isPublished } = data.conference;
+		const { dates, slotMinutes, desks, desksWithoutSlots, seats, taken } = now.standing;
+		const { families, students } = now.counts;
+		const { isPublished } = now.conference;
 		const percent = seats ? Math.round((100 * taken) / seats) : 0;
 		return [
 			{
@@ -34,7 +65,7 @@
 			},
 			{
 				...{ key: 'open', href: `${base}/open`, name: m.station_open() },
-				note: phaseText(data.phase),
+				note: phaseText(now.phase),
 				standing: isPublished ? 'done' : 'ahead',
 			},
 			{

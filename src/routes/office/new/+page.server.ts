@@ -1,46 +1,73 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { setError, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
-import { addDays, localOf } from '$lib/core/time/local-time';
+import { z } from 'zod';
+import { datesOf } from '$lib/core/desks/desk-plan';
+import { addDays, isLocalDate, localOf } from '$lib/core/time/local-time';
 import { m } from '$lib/paraglide/messages';
 import { createConference } from '$lib/server/conferences/change-conference';
+import { copyConference, peopleWhoLeft } from '$lib/server/conferences/copy-conference';
+import { listConferences } from '$lib/server/conferences/read-conference';
 import { readSchool } from '$lib/server/people/school';
 import { accountFor } from '$lib/server/web/account-for';
-import { basicsSchema, isHoursFault, readBasics } from '$lib/server/web/basics-form';
-import { hoursFaultText } from '$lib/ui/forms/hours-rows';
+import { conferenceSchema, isHoursFault, readHours } from '$lib/server/web/basics-form';
+import { readFields } from '$lib/server/web/read-fields';
+import { basicsFaultText } from '$lib/ui/office/basics-text';
 import type { Actions, PageServerLoad } from './$types';
 
 const FORTNIGHT = 14;
 
-export const load: PageServerLoad = async ({ locals }) => {
+export const load: PageServerLoad = async ({ locals, url }) => {
 	accountFor(locals, 'conference.set-up');
 	const { db, clock } = locals.app;
 	const timeZone = (await readSchool(db))?.timeZone ?? 'UTC';
 	const today = localOf(clock.now(), timeZone).date;
 	const first = {
-		...{ name: '', words: '', timeZone, slotMinutes: 10, gapMinutes: 0, opensAt: '', closesAt: '' },
+		...{ name: '', timeZone, slotMinutes: 10, gapMinutes: 0 },
 		hours: [{ date: addDays(today, FORTNIGHT), start: 15 * 60 + 30, end: 19 * 60 + 30 }],
 	};
+	const earlier = (await listConferences(db)).map((row) => ({
+		...{ id: row.id, address: row.address, name: row.name, dates: datesOf(row) },
+	}));
+	const like = earlier.find(({ address }) => address === url.searchParams.get('like')) ?? null;
 	return {
-		form: await superValidate(first, zod4(basicsSchema), { errors: false }),
+		form: await superValidate(first, zod4(conferenceSchema), { errors: false }),
 		zones: Intl.supportedValuesOf('timeZone'),
 		today,
+		earlier,
+		like: like && { ...like, gone: await peopleWhoLeft(db, like.id) },
 	};
 };
 
 export const actions: Actions = {
-	default: async ({ request, locals }) => {
+	create: async ({ request, locals }) => {
 		const account = accountFor(locals, 'conference.set-up');
-		const form = await superValidate(request, zod4(basicsSchema));
+		const form = await superValidate(request, zod4(conferenceSchema));
 		if (!form.valid) return fail(400, { form });
-		const read = readBasics(form.data);
-		if ('field' in read) return setError(form, read.field, m.moment_wrong());
-		const result = await createConference(locals.app, account, read.basics);
+		const given = { ...form.data, hours: readHours(form.data.hours) };
+		const result = await createConference(locals.app, account, given);
 		if (result.ok) redirect(303, `/office/${result.address}/desks`);
 		for (const fault of result.faults)
-			if (isHoursFault(fault)) setError(form, 'hours._errors', hoursFaultText(fault.code));
-			else if (fault.field === 'closesAt') setError(form, 'closesAt', m.basics_closes_before());
+			if (isHoursFault(fault)) setError(form, 'hours._errors', basicsFaultText(fault));
 			else setError(form, 'timeZone', m.zone_unknown());
 		return fail(400, { form });
+	},
+	copy: async ({ request, locals }) => {
+		const account = accountFor(locals, 'conference.set-up');
+		const read = await readFields(
+			request,
+			z.object({ earlier: z.uuid(), name: z.string().max(80), dates: z.array(z.string()) }),
+		);
+		if (!read.ok) return fail(400, { copyProblem: read.problem });
+		const { earlier, name } = read.fields;
+		const dates = read.fields.dates.filter(isLocalDate);
+		const result = await copyConference(locals.app, account, earlier, { name, dates });
+		if (result.ok) redirect(303, `/office/${result.address}/desks`);
+		const sentences = {
+			'no-name': m.basics_name_missing,
+			'no-dates': m.copy_no_dates,
+			'no-such-time': m.hours_no_such_time,
+		};
+		return fail(400, { copyProblem: sentences[result.reason]() });
 	},
 };

@@ -1,11 +1,14 @@
 <script lang="ts">
+	import { enhance as enhancePlain } from '$app/forms';
+	import { goto } from '$app/navigation';
 	import { untrack } from 'svelte';
 	import { superForm } from 'sveltekit-superforms';
 	import { m } from '$lib/paraglide/messages';
 	import ChairMark from '$lib/ui/chairs/ChairMark.svelte';
 	import ConferenceForm from '$lib/ui/office/ConferenceForm.svelte';
+	import CopyConferenceForm from '$lib/ui/office/CopyConferenceForm.svelte';
 
-	let { data } = $props();
+	let { data, form: result } = $props();
 	let fields = $state(untrack(() => data.form.data));
 	const { errors, enhance, submitting } = superForm(
 		untrack(() => data.form),
@@ -25,16 +28,45 @@
 		<span class="font-display text-title font-semibold text-base-content">{data.school}</span>
 	</a>
 	<main>
-		<h1 class="mb-6 text-hour">{m.new_title()}</h1>
-		<form method="post" novalidate use:enhance>
-			<ConferenceForm
-				bind:fields
-				errors={{ ...$errors, hours: undefined }}
-				hoursError={$errors.hours?._errors?.[0]}
-				zones={data.zones}
-				today={data.today}
-			/>
-			<button class="btn btn-primary" disabled={$submitting}>{m.new_go()}</button>
-		</form>
+		<h1 class="mb-4 text-hour">{m.new_title()}</h1>
+		{#if data.earlier.length}
+			<label class="mb-6 flex flex-wrap items-center gap-3">
+				<span>{m.copy_like()}</span>
+				<select
+					class="select w-72"
+					value={data.like?.address ?? ''}
+					onchange={({ currentTarget }) =>
+						void goto(currentTarget.value ? `?like=${currentTarget.value}` : '?', {
+							keepFocus: true,
+						})}
+				>
+					<option value="">{m.copy_from_nothing()}</option>
+					{#each data.earlier as { address, name } (address)}
+						<option value={address}>{name}</option>
+					{/each}
+				</select>
+			</label>
+		{/if}
+		{#if data.like}
+			{#key data.like.id}
+				<CopyConferenceForm
+					earlier={data.like}
+					today={data.today}
+					problem={result && 'copyProblem' in result ? result.copyProblem : undefined}
+					enhance={enhancePlain}
+				/>
+			{/key}
+		{:else}
+			<form method="post" action="?/create" novalidate use:enhance>
+				<ConferenceForm
+					bind:fields
+					errors={{ ...$errors, hours: undefined }}
+					hoursError={$errors.hours?._errors?.[0]}
+					zones={data.zones}
+					today={data.today}
+				/>
+				<button class="btn btn-primary" disabled={$submitting}>{m.new_go()}</button>
+			</form>
+		{/if}
 	</main>
 </div>

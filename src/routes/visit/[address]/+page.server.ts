@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { familyVisitProblem } from '$lib/core/conferences/family-projection';
 import { suggestVisits } from '$lib/core/visits/suggest-visits';
 import { m } from '$lib/paraglide/messages';
-import { bookVisit } from '$lib/server/booking/book-visit';
+import { bookVisit } from '$lib/server/booking/change-visit';
 import { conferenceAt, isVisible } from '$lib/server/conferences/read-conference';
 import { BusyError } from '$lib/server/database/transaction';
 import { readSchool } from '$lib/server/people/school';
@@ -14,7 +14,13 @@ const requestSchema = z.object({
 	family: z.uuid(),
 	key: z.uuid(),
 	appointments: z
-		.array(z.object({ slot: z.uuid(), wishes: z.array(z.uuid()).min(1).max(20) }))
+		.array(
+			z.object({
+				slot: z.uuid(),
+				wishes: z.array(z.uuid()).min(1).max(20),
+				mode: z.enum(['in-person', 'video', 'telephone']),
+			}),
+		)
 		.min(1)
 		.max(40),
 	/** What the family chose, for fresh suggestions when somebody was faster. */

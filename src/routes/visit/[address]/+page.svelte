@@ -77,6 +77,7 @@
 			appointments: (suggestion?.visit.placements ?? []).map(({ wish, slot }) => ({
 				slot: slot.id,
 				wishes: [wish],
+				mode: slot.mode,
 			})),
 		}),
 	);

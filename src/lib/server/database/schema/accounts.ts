@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { bigint, boolean, integer, pgTable, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
-import { dateTime, id } from './columns';
+import { dateTime, id, instant } from './columns';
 
 /** Who signs in with a password. Teachers and families come through invitations instead. */
 export const account = pgTable(
@@ -82,4 +82,17 @@ export const accountSecondFactor = pgTable('account_second_factor', {
 	verified: boolean('verified').notNull().default(true),
 	failedVerificationCount: integer('failed_verification_count').notNull().default(0),
 	lockedUntil: dateTime('locked_until'),
+});
+
+/** What another program may do in an organiser's name. Of the token only a keyed digest is kept. */
+export const apiToken = pgTable('api_token', {
+	id: id(),
+	name: text('name').notNull(),
+	accountId: uuid('account_id')
+		.notNull()
+		.references(() => account.id, { onDelete: 'cascade' }),
+	scopes: text('scopes').array().notNull(),
+	digest: text('digest').notNull().unique(),
+	madeAt: instant('made_at').notNull(),
+	revokedAt: instant('revoked_at'),
 });

@@ -2,3 +2,6 @@ export * from './accounts';
 export * from './people';
 export * from './conferences';
 export * from './visits';
+export * from './calendars';
+export * from './desks';
+export * from './places';

@@ -190,6 +190,18 @@ export const invitation = pgTable('invitation', {
 	revokedAt: instant('revoked_at'),
 });
 
+/**
+ * A family's code for paper. The code is computed like a link's secret; only a keyed digest of it is
+ * kept, by which it is found.
+ */
+export const familyCode = pgTable('family_code', {
+	familyId: uuid('family_id')
+		.primaryKey()
+		.references(() => family.id),
+	version: integer('version').notNull().default(1),
+	digest: text('digest').notNull().unique(),
+});
+
 /** What an adult may not, about a student. Without a row everything is allowed. */
 export const adultRight = pgTable(
 	'adult_right',

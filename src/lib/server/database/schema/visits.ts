@@ -11,9 +11,12 @@ import {
 	uniqueIndex,
 	uuid,
 } from 'drizzle-orm/pg-core';
+import type { KeptPlace } from '../../../core/visits/kept-place';
 import { id, instant, version } from './columns';
-import { conference, desk, place, slot } from './conferences';
+import { conference } from './conferences';
+import { desk, slot } from './desks';
 import { adult, family, person, student } from './people';
+import { place } from './places';
 
 /** One meeting that somebody wants. Derived wishes follow from classes and are kept up to date. */
 export const wish = pgTable(
@@ -33,6 +36,8 @@ export const wish = pgTable(
 		must: boolean('must').notNull().default(false),
 		/** Offered, but not asked for until the family ticks it. */
 		optional: boolean('optional').notNull().default(false),
+		/** How many slots in a row the meeting takes. */
+		length: smallint('length').notNull().default(1),
 		askedBy: text('asked_by', { enum: ['family', 'teacher', 'office'] }).notNull(),
 		source: text('source', { enum: ['derived', 'by-hand', 'teacher'] }).notNull(),
 	},
@@ -76,7 +81,11 @@ export const appointment = pgTable(
 			.references(() => place.id),
 		/** Who receives at a desk where any one does. */
 		receiverId: uuid('receiver_id').references(() => person.id),
+		/** Who interprets, where the family needs somebody. */
+		interpreterId: uuid('interpreter_id').references(() => person.id),
 		standing: text('standing', { enum: standings }).notNull(),
+		/** Of an appointment that is asked for: when it comes back to the office without an answer. */
+		answerBy: instant('answer_by'),
 		startsAt: instant('starts_at').notNull(),
 		endsAt: instant('ends_at').notNull(),
 		version: version(),
@@ -150,16 +159,102 @@ export const appointmentAdult = pgTable(
 	(table) => [primaryKey({ columns: [table.appointmentId, table.adultId] })],
 );
 
+/** Students who come along; nobody unless the family says so. */
+export const appointmentAlong = pgTable(
+	'appointment_along',
+	{
+		appointmentId: uuid('appointment_id')
+			.notNull()
+			.references(() => appointment.id),
+		studentId: uuid('student_id')
+			.notNull()
+			.references(() => student.id),
+	},
+	(table) => [primaryKey({ columns: [table.appointmentId, table.studentId] })],
+);
+
+/** Somebody else who was asked along to one appointment. Name and address are null after erasure. */
+export const guest = pgTable(
+	'guest',
+	{
+		id: id(),
+		appointmentId: uuid('appointment_id')
+			.notNull()
+			.references(() => appointment.id),
+		name: text('name'),
+		email: text('email'),
+		/** A greater version makes older links void. */
+		version: version(),
+		withdrawnAt: instant('withdrawn_at'),
+	},
+	(table) => [index('guest_appointment').on(table.appointmentId)],
+);
+
+export const holdKinds = ['hold', 'offer', 'waiting'] as const;
+
 /**
- * Something is taken for a stretch of time. `thing` is a desk, a person, or an adult (of a teacher
- * who is a parent: the person). No two claims on one thing may overlap unless their occupancy is the
- * same slot; an exclusion constraint in the migrations sees to it.
+ * Slots kept for a family until a moment: while it finishes (`hold`, one at a time), because the
+ * school offers them (`offer`), or because a place became free that it waits for (`waiting`).
+ */
+export const hold = pgTable(
+	'hold',
+	{
+		id: id(),
+		conferenceId: uuid('conference_id')
+			.notNull()
+			.references(() => conference.id),
+		familyId: uuid('family_id')
+			.notNull()
+			.references(() => family.id),
+		kind: text('kind', { enum: holdKinds }).notNull(),
+		/** What it keeps, as it was asked for. */
+		keeps: jsonb('keeps').$type<KeptPlace[]>().notNull(),
+		since: instant('since').notNull(),
+		until: instant('until').notNull(),
+	},
+	(table) => [
+		uniqueIndex('hold_of_family')
+			.on(table.conferenceId, table.familyId)
+			.where(sql`${table.kind} = 'hold'`),
+		index('hold_until').on(table.until),
+	],
+);
+
+/** A family that waits for a place at a desk that is full. */
+export const waiting = pgTable(
+	'waiting',
+	{
+		id: id(),
+		conferenceId: uuid('conference_id')
+			.notNull()
+			.references(() => conference.id),
+		wishId: uuid('wish_id')
+			.notNull()
+			.references(() => wish.id, { onDelete: 'cascade' }),
+		/** The order of the list. */
+		since: instant('since').notNull(),
+		/** What is offered to it now. */
+		holdId: uuid('hold_id').references(() => hold.id, { onDelete: 'set null' }),
+		/** Slots that were offered and not taken: they go to the others. */
+		passed: uuid('passed').array().notNull().default([]),
+	},
+	(table) => [
+		uniqueIndex('waiting_wish').on(table.wishId),
+		index('waiting_conference').on(table.conferenceId, table.since),
+	],
+);
+
+/**
+ * Something is taken for a stretch of time, by an appointment or by a hold. `thing` is a desk, a
+ * person, an interpreter, an adult (of a teacher who is a parent: the person), or a student who comes
+ * along. No two claims on one thing may overlap unless their occupancy is the same slot; an exclusion
+ * constraint in the migrations sees to it.
  */
 export const claim = pgTable(
 	'claim',
 	{
 		id: id(),
-		kind: text('kind', { enum: ['desk', 'person', 'adult'] }).notNull(),
+		kind: text('kind', { enum: ['desk', 'person', 'interpreter', 'adult', 'student'] }).notNull(),
 		thing: uuid('thing').notNull(),
 		startsAt: instant('starts_at').notNull(),
 		endsAt: instant('ends_at').notNull(),
@@ -168,12 +263,13 @@ export const claim = pgTable(
 			.references(() => slot.id),
 		/** Which seat of the slot, for a desk's claim. */
 		seat: smallint('seat'),
-		appointmentId: uuid('appointment_id')
-			.notNull()
-			.references(() => appointment.id),
+		/** Its owner: the one or the other. */
+		appointmentId: uuid('appointment_id').references(() => appointment.id),
+		holdId: uuid('hold_id').references(() => hold.id),
 	},
 	(table) => [
 		index('claim_appointment').on(table.appointmentId),
+		index('claim_hold').on(table.holdId),
 		uniqueIndex('claim_seat')
 			.on(table.occupancy, table.seat)
 			.where(sql`${table.kind} = 'desk'`),
@@ -195,6 +291,8 @@ export const act = pgTable(
 		before: jsonb('before'),
 		after: jsonb('after'),
 		undoneBy: uuid('undone_by'),
+		/** A digest of what was asked for with the key: the same key with something else is refused. */
+		request: text('request'),
 	},
 	(table) => [
 		index('act_conference').on(table.conferenceId, table.at),

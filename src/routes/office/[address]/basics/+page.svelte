@@ -1,36 +1,58 @@
 <script lang="ts">
+	import { goto } from '$app/navigation';
 	import { untrack } from 'svelte';
-	import { superForm } from 'sveltekit-superforms';
+	import type { BasicsFault, ConferenceBasics } from '$lib/core/conferences/basics';
+	import type { Collision } from '$lib/core/merge/merge-fields';
 	import { m } from '$lib/paraglide/messages';
-	import ConferenceForm from '$lib/ui/office/ConferenceForm.svelte';
+	import { followSeats } from '$lib/ui/live/live-seats.svelte';
+	import BasicsEditor from '$lib/ui/office/BasicsEditor.svelte';
+	import type { SentChange } from '$lib/ui/saving/kept-documents.svelte';
+	import { readJson, sendJson } from '$lib/ui/saving/send-json';
 
 	let { data } = $props();
-	let fields = $state(untrack(() => data.form.data));
-	const { errors, message, enhance, submitting } = superForm(
-		untrack(() => data.form),
-		{
-			dataType: 'json',
-			resetForm: false,
-			onSubmit: ({ jsonData }) => jsonData($state.snapshot(fields)),
-		},
-	);
+
+	/** By its id: the address may change while the page is open. */
+	const own = $derived(`/office/${data.conference.id}/basics`);
+	let basics = $derived(data.basics);
+	let version = untrack(() => data.version);
+
+	interface BasicsAnswer {
+		readonly basics: ConferenceBasics;
+		readonly faults: readonly BasicsFault[];
+		readonly collisions: readonly Collision[];
+	}
+
+	async function send([change]: readonly SentChange<ConferenceBasics>[]) {
+		const { id, base, mine } = change!;
+		const address = data.conference.address;
+		const answer = await sendJson<BasicsAnswer>(`${own}/fields`, { base, mine });
+		const { basics: kept, faults, collisions } = answer;
+		if (kept.address !== address)
+			await goto(`/office/${kept.address}/basics`, {
+				replaceState: true,
+				keepFocus: true,
+				noScroll: true,
+			});
+		return [{ id, doc: kept, collisions, problem: faults.length ? faults : null }];
+	}
+
+	followSeats(`/live/${untrack(() => data.conference.id)}`, (news) => {
+		if (news.version === version) return;
+		version = news.version;
+		void readJson<ConferenceBasics>(`${own}/fields`).then((read) => {
+			if (read) basics = read;
+		});
+	});
 </script>
 
 <svelte:head><title>{m.station_basics()} · {data.conference.name}</title></svelte:head>
 
-<div class="max-w-3xl p-6">
-	<h1 class="mb-6 text-hour">{m.station_basics()}</h1>
-	<form method="post" action="?version={data.version}" novalidate use:enhance>
-		<ConferenceForm
-			bind:fields
-			errors={{ ...$errors, hours: undefined }}
-			hoursError={$errors.hours?._errors?.[0]}
-			zones={data.zones}
-			today={data.today}
-		/>
-		<div class="flex items-center gap-4">
-			<button class="btn btn-primary" disabled={$submitting}>{m.save()}</button>
-			<span role="status">{$message ?? ''}</span>
-		</div>
-	</form>
-</div>
+<BasicsEditor
+	{basics}
+	conference={data.conference.id}
+	zones={data.zones}
+	today={data.today}
+	maySetUp={data.maySetUp}
+	visitAddress={data.visitAddress}
+	{send}
+/>

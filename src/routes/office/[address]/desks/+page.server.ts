@@ -1,16 +1,14 @@
-import { error, fail, redirect } from '@sveltejs/kit';
-import { setError, superValidate } from 'sveltekit-superforms';
-import { zod4 } from 'sveltekit-superforms/adapters';
+import { error, fail } from '@sveltejs/kit';
+import { z } from 'zod';
+import { may } from '$lib/core/permissions/may';
 import { localOf } from '$lib/core/time/local-time';
 import { m } from '$lib/paraglide/messages';
 import { conferenceAt } from '$lib/server/conferences/read-conference';
-import { addDesk } from '$lib/server/desks/change-desk';
-import { listDesks } from '$lib/server/desks/list-desks';
-import { listRooms } from '$lib/server/desks/places';
-import { listTeachers } from '$lib/server/people/teachers';
+import { readDeskBoard } from '$lib/server/desks/desk-board';
+import { settleProposal } from '$lib/server/desks/proposals';
+import { keepSlot } from '$lib/server/desks/to-settle';
 import { accountFor } from '$lib/server/web/account-for';
-import { deskForm, deskSchema, readDesk } from '$lib/server/web/desk-form';
-import { hoursFaultText } from '$lib/ui/forms/hours-rows';
+import { readFields } from '$lib/server/web/read-fields';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params }) => {
@@ -19,25 +17,33 @@ export const load: PageServerLoad = async ({ locals, params }) => {
 	const conference = await conferenceAt(app.db, params.address);
 	if (!conference) error(404, m.error_not_found());
 	return {
-		desks: await listDesks(app, account, conference.id),
-		teachers: await listTeachers(app.db),
-		rooms: await listRooms(app.db),
+		board: await readDeskBoard(app, account, conference.id),
+		maySetUp: may(account, 'desk.set-up'),
 		today: localOf(app.clock.now(), conference.timeZone).date,
-		form: await superValidate(deskForm(conference), zod4(deskSchema), { errors: false }),
 	};
 };
 
 export const actions: Actions = {
-	default: async ({ request, locals, params }) => {
-		const { app } = locals;
+	keep: async ({ request, locals, params }) => {
 		const account = accountFor(locals, 'desk.set-up');
-		const conference = await conferenceAt(app.db, params.address);
+		const conference = await conferenceAt(locals.app.db, params.address);
 		if (!conference) error(404, m.error_not_found());
-		const form = await superValidate(request, zod4(deskSchema));
-		if (!form.valid) return fail(400, { form });
-		const result = await addDesk(app, account, conference.id, readDesk(form.data));
-		if (result.ok) redirect(303, `/office/${params.address}/desks`);
-		for (const { code } of result.faults) setError(form, 'hours._errors', hoursFaultText(code));
-		return fail(400, { form });
+		const read = await readFields(request, z.object({ slot: z.uuid() }));
+		if (!read.ok) return fail(400, { message: read.problem });
+		const outcome = await keepSlot(locals.app, account, conference.id, read.fields.slot);
+		return outcome ? { message: '' } : fail(409, { message: m.settle_not_kept() });
+	},
+	settle: async ({ request, locals }) => {
+		const account = accountFor(locals, 'desk.set-up');
+		const read = await readFields(
+			request,
+			z.object({ proposal: z.uuid(), accept: z.enum(['yes', 'no']) }),
+		);
+		if (!read.ok) return fail(400, { message: read.problem });
+		const { proposal, accept } = read.fields;
+		const outcome = await settleProposal(locals.app, account, proposal, accept === 'yes');
+		if (outcome && (outcome.refusal || outcome.faults.length > 0))
+			return fail(409, { message: m.proposal_does_not_fit() });
+		return { message: '' };
 	},
 };

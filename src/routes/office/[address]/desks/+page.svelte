@@ -1,166 +1,116 @@
 <script lang="ts">
+	import { enhance } from '$app/forms';
 	import { untrack } from 'svelte';
-	import { superForm } from 'sveltekit-superforms';
-	import { groupBy } from '$lib/core/group-by';
+	import type { DeskPlan } from '$lib/core/desks/desk-plan';
+	import type { PlanFault } from '$lib/core/desks/faults-of-plan';
+	import type { Collision } from '$lib/core/merge/merge-fields';
 	import { m } from '$lib/paraglide/messages';
-	import { localDateText, timeText } from '$lib/ui/format/when';
-	import CopyLink from '$lib/ui/office/CopyLink.svelte';
-	import DeskForm from '$lib/ui/office/DeskForm.svelte';
-	import { timeAxis } from '$lib/ui/office/time-axis';
-	import { placeText } from '$lib/ui/visit/words';
+	import type { NewTeacher } from '$lib/ui/desks/desk-editor.svelte';
+	import DesksPage from '$lib/ui/desks/DesksPage.svelte';
+	import ProposedHours from '$lib/ui/desks/ProposedHours.svelte';
+	import { listText, localDateText, timeText } from '$lib/ui/format/when';
+	import { followSeats } from '$lib/ui/live/live-seats.svelte';
+	import type { SentChange } from '$lib/ui/saving/kept-documents.svelte';
+	import { readJson, sendJson } from '$lib/ui/saving/send-json';
 
-	let { data } = $props();
-	let fields = $state(untrack(() => data.form.data));
-	const { errors, enhance, submitting } = superForm(
-		untrack(() => data.form),
-		{
-			dataType: 'json',
-			resetForm: false,
-			onSubmit: ({ jsonData }) => jsonData($state.snapshot(fields)),
-			onResult: ({ result }) => {
-				if (result.type !== 'redirect') return;
-				adding = false;
-				fields = data.form.data;
-			},
-		},
-	);
+	let { data, form } = $props();
 
+	/** By its id: the address may change while the page is open. */
+	const own = $derived(`/office/${data.conference.id}/desks`);
+	let board = $derived(data.board);
+	let version = untrack(() => data.board.version);
+
+	/** What the server says became of a change. */
+	interface PlanAnswer {
+		readonly id: string;
+		readonly plan: DeskPlan | null;
+		readonly collisions: readonly Collision[];
+		readonly faults: readonly PlanFault[];
+		readonly refusal: 'has-appointments' | 'person-taken' | null;
+	}
+
+	async function send(changes: readonly SentChange<DeskPlan>[], teachers: readonly NewTeacher[]) {
+		const answers = await sendJson<PlanAnswer[]>(`${own}/plans`, {
+			changes: changes.map(({ base, mine }) => ({ base, plan: mine })),
+			teachers,
+		});
+		return answers.map(({ id, plan, collisions, faults, refusal }) => ({
+			...{ id, doc: plan, collisions },
+			problem: faults.length || refusal ? { faults, refusal } : null,
+		}));
+	}
+
+	// Somebody else changed the set-up, or this page did: what surrounds the desks is read again.
+	followSeats(`/live/${untrack(() => data.conference.id)}`, (news) => {
+		if (news.version === version) return;
+		version = news.version;
+		void readJson<typeof board>(`${own}/board`).then((read) => {
+			if (read) board = read;
+		});
+	});
+
+	const deskName = (id: string) => board.plans.find((plan) => plan.id === id)?.name ?? '';
 	const zone = $derived(data.conference.timeZone);
-	const base = $derived(`/office/${data.conference.address}/desks`);
-	const axes = $derived(
-		[
-			...groupBy(
-				data.desks.flatMap(({ slots }) => slots),
-				({ date }) => date,
-			),
-		]
-			.sort(([a], [b]) => (a < b ? -1 : 1))
-			.map(([date, slots]) => ({ date, axis: timeAxis(slots) })),
-	);
-	const slotCount = $derived(data.desks.reduce((sum, { slots }) => sum + slots.length, 0));
-	let adding = $state(false);
-	const formShown = $derived(adding || data.desks.length === 0);
 </script>
 
 <svelte:head><title>{m.station_desks()} · {data.conference.name}</title></svelte:head>
 
-<div class="p-6">
-	<h1 class="text-hour">{m.station_desks()}</h1>
-	<p class="quiet mb-6">
-		{data.desks.length
-			? m.desks_count({ desks: data.desks.length, slots: slotCount })
-			: m.desks_none()}
-	</p>
-
-	{#if data.desks.length}
-		<div class="mb-6 overflow-x-auto">
-			<div class="ruler" style:--dates={axes.length}>
-				<div class="row head">
-					<span></span>
-					{#each axes as { date, axis } (date)}
-						<div>
-							<strong class="text-small">{localDateText(date, 'short')}</strong>
-							<div class="track h-4">
-								{#each axis.marks.filter((_, index) => index % 2 === 0) as mark (mark)}
-									<span
-										class="quiet absolute text-small"
-										style:inset-inline-start="{axis.at(mark) * 100}%"
-									>
-										{timeText(mark, zone)}
-									</span>
-								{/each}
-							</div>
-						</div>
-					{/each}
-				</div>
-				{#each data.desks as desk (desk.id)}
-					<div class="row">
-						<div>
-							<div class="flex items-center justify-between gap-2">
-								<a class="font-bold hover:underline" href="{base}/{desk.id}">
-									<span class="quiet me-1 text-small font-normal">{desk.number}</span>{desk.name}
-								</a>
-								<span class="flex"
-									>{#each desk.links as { link, name } (link)}<CopyLink
-											{link}
-											{name}
-											brief
-										/>{/each}</span
-								>
-							</div>
-							<span class="quiet block text-small">
-								{desk.subject} · {placeText(desk.place.kind, desk.place.name)}
-								{#if !desk.followsConference}· {m.desk_hours_own()}{/if}
+<DesksPage
+	{board}
+	conference={data.conference.id}
+	today={data.today}
+	maySetUp={data.maySetUp}
+	{send}
+	teacherPage={(id) => `/office/people/teachers/${id}`}
+>
+	{#snippet notes()}
+		{#if form?.message}<p class="mb-2 text-error" role="alert">{form.message}</p>{/if}
+		{#if board.toSettle.length}
+			<section class="mb-3">
+				<h2 class="font-bold text-error">
+					{m.settle_title({ count: board.toSettle.length })}
+				</h2>
+				<ul class="text-small">
+					{#each board.toSettle as { slot, desk, date, start, end, family, students } (slot + family)}
+						<li class="flex flex-wrap items-center gap-x-3 border-b border-base-300 py-1">
+							<span>
+								{m.settle_line({
+									desk: deskName(desk),
+									when: `${localDateText(date, 'short')} ${timeText(start, zone)}–${timeText(end, zone)}`,
+									family,
+									students: listText(students),
+								})}
 							</span>
-							{#if desk.toSettle}
-								<span class="block text-small text-error"
-									>{m.desks_to_settle({ count: desk.toSettle })}</span
-								>
+							{#if data.maySetUp}
+								<form method="post" action="?/keep" use:enhance>
+									<input type="hidden" name="slot" value={slot} />
+									<button class="link">{m.settle_keep()}</button>
+								</form>
 							{/if}
-						</div>
-						{#each axes as { date, axis } (date)}
-							{@const slots = desk.slots.filter((slot) => slot.date === date)}
-							<div
-								class="track"
-								role="img"
-								aria-label="{localDateText(date, 'short')}: {m.hours_count({
-									slots: slots.length,
-								})}"
-							>
-								{#each slots as slot (slot.start)}
-									<span
-										class="slot"
-										title="{timeText(slot.start, zone)}–{timeText(slot.end, zone)}"
-										style:inset-inline-start="{axis.at(slot.start) * 100}%"
-										style:inline-size="{((slot.end - slot.start) / axis.length) * 100}%"
-									></span>
-								{/each}
-							</div>
-						{/each}
-					</div>
-				{/each}
-			</div>
-		</div>
-	{/if}
-
-	{#if formShown}
-		<section class="max-w-2xl pt-2">
-			<h2 class="mb-4 text-title">{m.desk_add()}</h2>
-			<form method="post" novalidate use:enhance>
-				<DeskForm
-					bind:fields
-					errors={{ ...$errors, hours: undefined }}
-					hoursError={$errors.hours?._errors?.[0]}
-					teachers={data.teachers}
-					rooms={data.rooms}
-					{zone}
-					today={data.today}
-				/>
-				<button class="btn btn-primary" disabled={$submitting}>{m.desk_add()}</button>
-			</form>
-		</section>
-	{:else}
-		<button class="btn btn-primary" onclick={() => (adding = true)}>{m.desk_add()}</button>
-	{/if}
-</div>
-
-<style>
-	.row {
-		display: grid;
-		grid-template-columns: 15rem repeat(var(--dates), minmax(16rem, 1fr));
-		gap: 1.5rem;
-		align-items: center;
-		padding-block: 0.5rem;
-		border-block-end: 1px solid var(--color-base-300);
-	}
-	.track {
-		position: relative;
-		block-size: 1.75rem;
-	}
-	.slot {
-		position: absolute;
-		inset-block: 0.25rem;
-		background: color-mix(in oklab, var(--color-accent) 30%, transparent);
-		border-inline: 1px solid var(--color-accent);
-	}
-</style>
+						</li>
+					{/each}
+				</ul>
+			</section>
+		{/if}
+		{#each board.proposals as proposal (proposal.id)}
+			<section class="mb-3 border-s-4 border-accent ps-3">
+				<p>
+					<strong>{m.proposal_title({ name: proposal.by, desk: deskName(proposal.desk) })}</strong>
+					{proposal.note}
+				</p>
+				<ProposedHours base={proposal.base} plan={proposal.plan} hours={board.hours} />
+				{#if data.maySetUp}
+					<form method="post" action="?/settle" class="mt-1 flex gap-2" use:enhance>
+						<input type="hidden" name="proposal" value={proposal.id} />
+						<button class="btn btn-primary btn-xs" name="accept" value="yes"
+							>{m.proposal_take()}</button
+						>
+						<button class="btn btn-ghost btn-xs" name="accept" value="no"
+							>{m.proposal_leave()}</button
+						>
+					</form>
+				{/if}
+			</section>
+		{/each}
+	{/snippet}
+</DesksPage>

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { invalidateAll } from '$app/navigation';
+	import { navigating } from '$app/state';
 	import { untrack } from 'svelte';
 	import type { SeatState } from '$lib/core/conferences/seat-state';
 	import { m } from '$lib/paraglide/messages';
@@ -22,6 +23,7 @@
 		const known = new Map(
 			data.floor.desks.flatMap(({ seats }) => seats.map(({ slot, state }) => [slot, state])),
 		);
+		if (navigating.to) return;
 		if (Object.entries(states).some(([slot, state]) => known.get(slot) !== state))
 			void invalidateAll();
 	});

@@ -1,15 +1,30 @@
 import { fail } from '@sveltejs/kit';
+import { may } from '$lib/core/permissions/may';
 import { m } from '$lib/paraglide/messages';
+import { listCalendars } from '$lib/server/calendars/calendars';
 import { sendTeacherLinks } from '$lib/server/messages/teacher-links';
 import { linkWords } from '$lib/server/web/message-words';
 import { accountFor } from '$lib/server/web/account-for';
+import { calendarActions, withFailures } from '$lib/server/web/calendar-routes';
 import { loadPerson, personActions } from '$lib/server/web/person-routes';
 import type { Actions, PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ locals, params }) => loadPerson(locals, params.id);
+export const load: PageServerLoad = async ({ locals, params }) => {
+	const { app } = locals;
+	const person = await loadPerson(locals, params.id);
+	const account = accountFor(locals, 'register.see');
+	const busy = may(account, 'busy.change')
+		? await listCalendars(app, account, params.id)
+		: { calendars: [], blocks: [] };
+	return { ...person, busy: withFailures(busy) };
+};
 
 export const actions: Actions = {
 	...personActions,
+	...calendarActions(({ locals, params }) => ({
+		actor: accountFor(locals, 'busy.change'),
+		person: params.id!,
+	})),
 	send: async ({ locals, params }) => {
 		const { person } = await loadPerson(locals, params.id);
 		const { app } = locals;

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
 	import { m } from '$lib/paraglide/messages';
+	import BusyTimes from '$lib/ui/calendars/BusyTimes.svelte';
 	import CopyLink from '$lib/ui/office/CopyLink.svelte';
 	import LeaveForm from '$lib/ui/register/LeaveForm.svelte';
 	import LeftNote from '$lib/ui/register/LeftNote.svelte';
@@ -42,6 +43,15 @@
 	<PersonForm form={data.form} kind="teacher" action="?/save" mayChange={data.mayChange} />
 {/key}
 {#if data.mayChange}
+	<div class="mb-8">
+		<BusyTimes
+			{...data.busy}
+			zone={data.timeZone}
+			said={form && 'calendarSaid' in form ? form.calendarSaid : undefined}
+			problem={form && 'calendarProblem' in form ? form.calendarProblem : undefined}
+			{enhance}
+		/>
+	</div>
 	<LeaveForm
 		hasLeft={data.person.hasLeft}
 		leave={m.person_leave()}

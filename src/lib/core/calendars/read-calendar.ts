@@ -1,0 +1,237 @@
+import ICAL from 'ical.js';
+import { groupBy } from '../group-by';
+import { addDays, daysBetween, isTimeZone, laterInstantOf, localOf } from '../time/local-time';
+import { occurrences, type LocalMoment } from '../repeats/recurrence';
+import type { Stretch } from '../time/stretch';
+
+/** How firmly a calendar says that somebody is taken. */
+export type BusyKind = 'busy' | 'tentative' | 'out-of-office';
+
+/** A stretch (milliseconds) in which a calendar's owner has something to do. Never what. */
+export interface BusyTime extends Stretch {
+	readonly kind: BusyKind;
+	/** Whole local days. */
+	readonly allDay: boolean;
+}
+
+export type CalendarRead =
+	| { readonly ok: true; readonly busy: readonly BusyTime[] }
+	| { readonly ok: false; readonly reason: 'no-calendar' | 'too-many' };
+
+export interface CalendarWindow extends Stretch {
+	/** The zone of times that name none, and of whole days. */
+	readonly zone: string;
+}
+
+/** More entries inside the window than any person has. */
+const MOST_ENTRIES = 5000;
+
+/**
+ * The busy times of a calendar file (RFC 5545) that touch the window, in order. Entries that are
+ * cancelled or marked as free do not count; repeats are followed with their exceptions and changed
+ * turns; times keep their own VTIMEZONE, or their zone's name, or count in the window's zone.
+ */
+export function readCalendar(text: string, window: CalendarWindow): CalendarRead {
+	let calendars: ICAL.Component[];
+	try {
+		const parsed = ICAL.parse(text) as unknown[];
+		const roots = (Array.isArray(parsed[0]) ? parsed : [parsed]) as ConstructorParameters<
+			typeof ICAL.Component
+		>[0][];
+		calendars = roots.map((root) => new ICAL.Component(root));
+	} catch {
+		return { ok: false, reason: 'no-calendar' };
+	}
+	if (calendars.length === 0 || calendars.some(({ name }) => name !== 'vcalendar'))
+		return { ok: false, reason: 'no-calendar' };
+	const busy: BusyTime[] = [];
+	for (const calendar of calendars) {
+		for (const time of timesOf(calendar, window)) {
+			busy.push(time);
+			if (busy.length > MOST_ENTRIES) return { ok: false, reason: 'too-many' };
+		}
+	}
+	return { ok: true, busy: busy.sort((a, b) => a.start - b.start || a.end - b.end) };
+}
+
+function* timesOf(calendar: ICAL.Component, window: CalendarWindow): Generator<BusyTime> {
+	const entries = calendar.getAllSubcomponents('vevent').flatMap((component) => {
+		const entry = entryOf(component, window.zone);
+		return entry ? [entry] : [];
+	});
+	const changes = groupBy(
+		entries.filter(({ turn }) => turn !== null),
+		({ uid }) => uid,
+	);
+	for (const entry of entries) {
+		const isSeries = entry.turn === null && repeats(entry.component);
+		if (isSeries) yield* turnsOf(entry, changes.get(entry.uid) ?? [], window);
+		else yield* inWindow(entry, entry, window);
+	}
+}
+
+/** An entry with its times in milliseconds. */
+interface Entry extends Stretch {
+	readonly component: ICAL.Component;
+	readonly uid: string;
+	/** Which turn of a repeat it changes; `null`: none. */
+	readonly turn: number | null;
+	readonly first: ICAL.Time;
+	readonly allDay: boolean;
+}
+
+const repeats = (component: ICAL.Component): boolean =>
+	component.hasProperty('rrule') || component.hasProperty('rdate');
+
+function entryOf(component: ICAL.Component, zone: string): Entry | null {
+	const event = new ICAL.Event(component);
+	const first = event.startDate;
+	if (!first) return null;
+	const start = epochOf(first, component, zone);
+	const allDay = first.isDate;
+	const end = epochOf(event.endDate, component, zone);
+	const turn = component.getFirstPropertyValue('recurrence-id');
+	return {
+		...{ component, uid: event.uid ?? '', first, allDay, start },
+		// A whole day without an end lasts until midnight.
+		end: allDay && end <= start ? laterInstantOf(addDays(dateOf(first), 1), 0, zone) : end,
+		turn: turn instanceof ICAL.Time ? epochOf(turn, component, zone) : null,
+	};
+}
+
+/** The turns of a repeat that nobody changed or left out; changed ones are entries by themselves. */
+function* turnsOf(
+	series: Entry,
+	changes: readonly Entry[],
+	window: CalendarWindow,
+): Generator<BusyTime> {
+	const { component } = series;
+	const changed = new Set(changes.map(({ turn }) => turn));
+	const onwards = changes
+		.filter(({ component }) => isOnwards(component))
+		.sort((a, b) => b.turn! - a.turn!);
+	const leftOut = timesIn(component, 'exdate').map((time) => epochOf(time, component, window.zone));
+	for (const time of momentsOf(series, window)) {
+		const start = epochOf(time, component, window.zone);
+		if (changed.has(start) || leftOut.includes(start)) continue;
+		const end = series.allDay
+			? laterInstantOf(addDays(dateOf(time), daysOf(series, window.zone)), 0, window.zone)
+			: start + (series.end - series.start);
+		// A change of one turn may go for all that come after it.
+		const change = onwards.find(({ turn }) => turn! < start);
+		if (!change) yield* inWindow(series, { start, end }, window);
+		else {
+			const moved = start + (change.start - change.turn!);
+			yield* inWindow(change, { start: moved, end: moved + (change.end - change.start) }, window);
+		}
+	}
+}
+
+const isOnwards = (component: ICAL.Component): boolean =>
+	component.getFirstProperty('recurrence-id')?.getFirstParameter('range') === 'THISANDFUTURE';
+
+const daysOf = ({ start, end }: Stretch, zone: string): number =>
+	Math.max(1, daysBetween(localOf(start, zone).date, localOf(end, zone).date));
+
+/** When a repeat comes, in the local time of its own zone: by its rules and the dates it names. */
+function momentsOf({ component, first, start }: Entry, window: CalendarWindow): ICAL.Time[] {
+	const before = addDays(localOf(window.end, 'UTC').date, 2);
+	const own = localMoment(first);
+	const moments = component.getAllProperties('rrule').flatMap((property) => {
+		const rule = property.getFirstValue();
+		if (!(rule instanceof ICAL.Recur)) return [];
+		try {
+			return occurrences(own, localRule(rule, first, component), { before });
+		} catch {
+			// A rule that nobody can follow: the entry itself still counts.
+			return [own];
+		}
+	});
+	const named = timesIn(component, 'rdate');
+	if (!component.hasProperty('rrule')) moments.unshift(own);
+	const turns = moments.map(({ date, minute }) => {
+		const time = first.clone();
+		const [year, month, day] = date.split('-').map(Number) as [number, number, number];
+		time.year = year;
+		time.month = month;
+		time.day = day;
+		if (time.isDate) return time;
+		time.hour = Math.floor(minute / 60);
+		time.minute = minute % 60;
+		return time;
+	});
+	return start >= window.end ? [] : [...turns, ...named];
+}
+
+const localMoment = (time: ICAL.Time): LocalMoment => ({
+	date: dateOf(time),
+	minute: time.isDate ? 0 : time.hour * 60 + time.minute,
+});
+
+/** The rule with its end as local time of the series: in files it ends at a moment in UTC. */
+function localRule(rule: ICAL.Recur, first: ICAL.Time, component: ICAL.Component): string {
+	const text = rule.toString().replace(/;?UNTIL=[^;]*/, '');
+	const { until } = rule;
+	if (!until) return text;
+	const digits = (date: string, minute: number) =>
+		`${date.replaceAll('-', '')}T${String(Math.floor(minute / 60)).padStart(2, '0')}${String(minute % 60).padStart(2, '0')}59`;
+	if (until.isDate) return `${text};UNTIL=${digits(dateOf(until), 24 * 60 - 1)}`;
+	const named = zoneName(component);
+	if (isFloating(until) || first.isDate)
+		return `${text};UNTIL=${digits(dateOf(until), first.isDate ? 24 * 60 - 1 : until.hour * 60 + until.minute)}`;
+	const local = isFloating(first)
+		? isTimeZone(named)
+			? localOf(until.toUnixTime() * 1000, named)
+			: localMoment(until)
+		: localMoment(until.convertToZone(first.zone));
+	return `${text};UNTIL=${digits(local.date, local.minute)}`;
+}
+
+/** The times of a property that may be there several times, each with several of them. */
+const timesIn = (component: ICAL.Component, name: string): ICAL.Time[] =>
+	component
+		.getAllProperties(name)
+		.flatMap((property) => property.getValues() as unknown[])
+		.flatMap((value) =>
+			value instanceof ICAL.Time ? value : value instanceof ICAL.Period ? value.start : [],
+		);
+
+function* inWindow(
+	{ component, allDay }: Entry,
+	{ start, end }: Stretch,
+	window: CalendarWindow,
+): Generator<BusyTime> {
+	const kind = kindOf(component);
+	if (!kind || end <= start || end <= window.start || start >= window.end) return;
+	yield { start, end, kind, allDay };
+}
+
+const isFloating = (time: ICAL.Time): boolean =>
+	!time.zone || time.zone === ICAL.Timezone.localTimezone;
+
+const zoneName = (component: ICAL.Component): string =>
+	component.getFirstProperty('dtstart')?.getFirstParameter('tzid') ?? '';
+
+/** How an entry counts; `null` when it takes nobody's time. */
+function kindOf(component: ICAL.Component): BusyKind | null {
+	const word = (name: string) => String(component.getFirstPropertyValue(name) ?? '').toUpperCase();
+	if (word('status') === 'CANCELLED') return null;
+	// Common practice, no source: programs that know more than RFC 5545's TRANSP say it in a property
+	// of their own whose name ends like this.
+	const own = component.getAllProperties().find(({ name }) => /^x-.*-busystatus$/.test(name));
+	const shown = String(own?.getFirstValue() ?? '').toUpperCase();
+	if (shown === 'OOF') return 'out-of-office';
+	if (word('transp') === 'TRANSPARENT' || shown === 'FREE') return null;
+	return word('status') === 'TENTATIVE' || shown === 'TENTATIVE' ? 'tentative' : 'busy';
+}
+
+const dateOf = (time: ICAL.Time): string => time.toString().slice(0, 10);
+
+/** Milliseconds of a calendar's time; one that names no zone, or none that is known, counts in `zone`. */
+function epochOf(time: ICAL.Time, component: ICAL.Component, zone: string): number {
+	if (!time.isDate && !isFloating(time)) return time.toUnixTime() * 1000;
+	const named = zoneName(component);
+	const within = !time.isDate && isTimeZone(named) ? named : zone;
+	const seconds = time.isDate ? 0 : time.second * 1000;
+	return laterInstantOf(dateOf(time), localMoment(time).minute, within) + seconds;
+}

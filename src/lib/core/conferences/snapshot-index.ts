@@ -1,0 +1,40 @@
+import { groupBy } from '../group-by';
+import { slotsInARow, type SlotsInARow } from '../visits/slots-in-a-row';
+import { turnMinutes, type TurnMinutes } from '../visits/turn';
+import type { ConferenceSnapshot, Desk, Place, Slot } from './snapshot';
+import { travelBetween } from './travel';
+
+/** What is looked up in a snapshot again and again. */
+export interface SnapshotIndex {
+	readonly desks: ReadonlyMap<string, Desk>;
+	readonly places: ReadonlyMap<string, Place>;
+	readonly slots: ReadonlyMap<string, Slot>;
+	readonly slotsOfDesk: ReadonlyMap<string, readonly Slot[]>;
+	readonly inARow: SlotsInARow;
+	/** Between all of its places, with the conference's pause. */
+	readonly turn: TurnMinutes;
+}
+
+const known = new WeakMap<ConferenceSnapshot, SnapshotIndex>();
+
+/** Made once for each snapshot, which never changes. */
+export function indexOf(snapshot: ConferenceSnapshot): SnapshotIndex {
+	let index = known.get(snapshot);
+	if (!index) known.set(snapshot, (index = make(snapshot)));
+	return index;
+}
+
+function make(snapshot: ConferenceSnapshot): SnapshotIndex {
+	const { desks, places, slots, walks, conference } = snapshot;
+	return {
+		desks: new Map(desks.map((desk) => [desk.id, desk])),
+		places: new Map(places.map((place) => [place.id, place])),
+		slots: new Map(slots.map((slot) => [slot.id, slot])),
+		slotsOfDesk: groupBy(slots, ({ desk }) => desk),
+		inARow: slotsInARow(slots),
+		turn: turnMinutes({
+			travel: travelBetween(places, walks, conference.switchMinutes),
+			pause: conference.pauseMinutes,
+		}),
+	};
+}

@@ -1,0 +1,53 @@
+import { z } from 'zod';
+import { isLocalDate } from '../time/local-time';
+
+const count = (most: number) => z.int().min(1).max(most).nullable();
+
+/** Who may book when, and how much, at one conference. `null`: no such rule. */
+export const rulesSchema = z.object({
+	/** From this instant those families may book whom a teacher asked to see. */
+	earlyOpensAt: z.int().nullable(),
+	/** Nothing is booked later than so many minutes before its start. */
+	latestMinutes: z.int().min(0).max(60_000).nullable(),
+	/** Nothing is changed or cancelled later than so many minutes before its start. */
+	changeMinutes: z.int().min(0).max(60_000).nullable(),
+	/** The last day that can be booked so far. */
+	furthestDate: z.string().refine(isLocalDate).nullable(),
+	/** So many days ahead, today not counted. */
+	rollingDays: z.int().min(0).max(400).nullable(),
+	perStudent: count(100),
+	perFamily: count(100),
+	/** Appointments of a desk on one date. */
+	perDeskDay: count(200),
+	/** One appointment for a student at a desk, also when two wishes would be met there. */
+	oncePerDesk: z.boolean(),
+	/** Students with two households: an appointment for each household, or one in all. */
+	households: z.enum(['each', 'together']),
+	acceptance: z.enum(['at-once', 'asked']),
+	/** So long an answer may take before what was asked comes back to the office. */
+	answerHours: z.int().min(1).max(336),
+	/** Slots of an appointment with an interpreter. */
+	interpretedLength: z.int().min(1).max(2),
+	/** So long a place is offered to one who waits. */
+	waitingMinutes: z.int().min(5).max(20_160),
+});
+
+export type Rules = z.infer<typeof rulesSchema>;
+
+/** The rules of a conference of which nobody said anything else. */
+export const usualRules: Rules = {
+	earlyOpensAt: null,
+	latestMinutes: null,
+	changeMinutes: null,
+	furthestDate: null,
+	rollingDays: null,
+	perStudent: null,
+	perFamily: null,
+	perDeskDay: null,
+	oncePerDesk: true,
+	households: 'each',
+	acceptance: 'at-once',
+	answerHours: 48,
+	interpretedLength: 1,
+	waitingMinutes: 720,
+};

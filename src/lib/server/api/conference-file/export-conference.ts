@@ -1,0 +1,155 @@
+import { and, eq, inArray, isNotNull, or, sql, type SQL } from 'drizzle-orm';
+import type { PgColumn, PgTable } from 'drizzle-orm/pg-core';
+import { may, type Actor } from '../../../core/permissions/may';
+import type { App } from '../../app';
+import type { Reader } from '../../database/connect';
+import {
+	adult,
+	appointment,
+	building,
+	conference,
+	desk,
+	family,
+	meetingException,
+	person,
+	place,
+	schoolClass,
+	series,
+	sitting,
+	slot,
+	student,
+	wish,
+} from '../../database/schema';
+import { ForbiddenError } from '../../permissions/forbidden';
+import { FILE_FORMAT, fileColumns, type ConferenceFile, type FileRow, instantsIn } from './schema';
+import { fileTables, type FileTable } from './tables';
+
+/** A whole conference as a file, with the people it needs. `null`: there is none. */
+export async function exportConference(
+	{ db }: Pick<App, 'db'>,
+	actor: Actor,
+	conferenceId: string,
+): Promise<ConferenceFile | null> {
+	if (!may(actor, 'conference.set-up')) throw new ForbiddenError();
+	return db.transaction(
+		async (tx) => {
+			const [row] = await tx.select().from(conference).where(eq(conference.id, conferenceId));
+			if (!row) return null;
+			const conditions = conditionsFor(tx, conferenceId);
+			const tables = {} as Record<FileTable, FileRow[]>;
+			for (const name of Object.keys(fileTables) as FileTable[])
+				tables[name] = await rowsOf(tx, name, conditions[name]);
+			return { format: FILE_FORMAT, tables } as ConferenceFile;
+		},
+		{ isolationLevel: 'repeatable read', accessMode: 'read only' },
+	);
+}
+
+async function rowsOf(db: Reader, name: FileTable, condition: SQL): Promise<FileRow[]> {
+	const { table } = fileTables[name];
+	const columns = fileColumns(name);
+	const rows = await db
+		.select(columns as never)
+		.from(table as PgTable)
+		.where(condition)
+		.orderBy(
+			...(Object.values(columns) as PgColumn[]).filter(
+				({ primary, name }) => primary || name.endsWith('_id'),
+			),
+		);
+	const instants = instantsIn(name);
+	return (rows as FileRow[]).map((row) =>
+		Object.fromEntries(
+			Object.entries(row).map(([key, value]) => [
+				key,
+				instants.has(key) && typeof value === 'number' ? new Date(value).toISOString() : value,
+			]),
+		),
+	);
+}
+
+/** Which rows belong to a conference: its own, and the people, classes and places that it needs. */
+function conditionsFor(db: Reader, id: string): Record<FileTable, SQL> {
+	const desks = db.select({ id: desk.id }).from(desk).where(eq(desk.conferenceId, id));
+	const own = db.select({ id: series.id }).from(series).where(inArray(series.deskId, desks));
+	const appointments = db
+		.select({ id: appointment.id })
+		.from(appointment)
+		.where(eq(appointment.conferenceId, id));
+	const wishes = db.select({ id: wish.id }).from(wish).where(eq(wish.conferenceId, id));
+	const families = sql`(
+		select family_id from wish where conference_id = ${id}
+		union select family_id from appointment where conference_id = ${id})`;
+	const students = sql`(
+		select student_id from family_student where family_id in ${families}
+		union select student_id from wish where conference_id = ${id}
+		union select student_id from appointment_student where appointment_id in ${appointments})`;
+	const adults = sql`(
+		select adult_id from family_adult where family_id in ${families}
+		union select adult_id from appointment_adult where appointment_id in ${appointments})`;
+	const receiving = sql`(
+		select person_id from desk_person where desk_id in ${desks}
+		union select person_id from desk_substitute where desk_id in ${desks}
+		union select absent_id from desk_substitute where desk_id in ${desks})`;
+	const people = or(
+		sql`${person.id} in ${receiving}`,
+		eq(person.isInterpreter, true),
+		inArray(
+			person.id,
+			db
+				.select({ id: sql<string>`receiver_id` })
+				.from(appointment)
+				.where(and(eq(appointment.conferenceId, id), isNotNull(appointment.receiverId))),
+		),
+		inArray(
+			person.id,
+			db
+				.select({ id: sql<string>`interpreter_id` })
+				.from(appointment)
+				.where(and(eq(appointment.conferenceId, id), isNotNull(appointment.interpreterId))),
+		),
+		sql`${person.id} in (select person_id from adult where id in ${adults})`,
+	)!;
+	const personIds = db.select({ id: person.id }).from(person).where(people);
+	const classes = sql`(select class_id from enrolment where student_id in ${students})`;
+	const places = sql`(
+		select place_id from series_place where series_id in ${own}
+		union select place_id from sitting where desk_id in ${desks}
+		union select room_id from sitting where desk_id in ${desks}
+		union select place_id from slot where desk_id in ${desks}
+		union select place_id from appointment where conference_id = ${id})`;
+	return {
+		people,
+		classes: sql`${schoolClass.id} in ${classes}`,
+		classTeachers: and(sql`class_id in ${classes}`, sql`person_id in ${personIds}`)!,
+		students: sql`${student.id} in ${students}`,
+		enrolments: sql`student_id in ${students}`,
+		families: sql`${family.id} in ${families}`,
+		adults: sql`${adult.id} in ${adults}`,
+		familyAdults: sql`family_id in ${families}`,
+		familyStudents: sql`family_id in ${families}`,
+		meetingExceptions: and(
+			sql`${meetingException.studentId} in ${students}`,
+			sql`${meetingException.personId} in ${personIds}`,
+		)!,
+		buildings: sql`${building.id} is not null`,
+		buildingWalks: sql`true`,
+		places: sql`${place.id} in ${places}`,
+		conference: eq(conference.id, id),
+		desks: eq(desk.conferenceId, id),
+		deskPeople: sql`desk_id in ${desks}`,
+		deskSubstitutes: sql`desk_id in ${desks}`,
+		series: inArray(series.deskId, desks),
+		seriesPlaces: sql`series_id in ${own}`,
+		sittings: inArray(sitting.deskId, desks),
+		slots: inArray(slot.deskId, desks),
+		wishes: eq(wish.conferenceId, id),
+		wishDesks: sql`wish_id in ${wishes}`,
+		appointments: eq(appointment.conferenceId, id),
+		takenSlots: sql`appointment_id in ${appointments}`,
+		appointmentStudents: sql`appointment_id in ${appointments}`,
+		appointmentWishes: sql`appointment_id in ${appointments}`,
+		appointmentAdults: sql`appointment_id in ${appointments}`,
+		appointmentAlong: sql`appointment_id in ${appointments}`,
+	};
+}

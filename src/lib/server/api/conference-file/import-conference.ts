@@ -1,0 +1,159 @@
+import { eq, inArray } from 'drizzle-orm';
+import type { PgTable } from 'drizzle-orm/pg-core';
+import { rulesSchema } from '../../../core/rules/rules';
+import { receiversOn } from '../../../core/desks/receivers';
+import { may, type Actor } from '../../../core/permissions/may';
+import { recordAct } from '../../acts/record-act';
+import type { App } from '../../app';
+import { readAppointments, stands } from '../../booking/appointment-state';
+import { adultThing } from '../../booking/lock-visit';
+import { writeClaims } from '../../booking/write-visit';
+import { freeAddress } from '../../conferences/free-address';
+import { loadSnapshot, slotFrom } from '../../conferences/load-snapshot';
+import type { Transaction } from '../../database/connect';
+import { postgresError } from '../../database/errors';
+import { inTransaction } from '../../database/transaction';
+import { adult, appointment, conference, slot } from '../../database/schema';
+import { ForbiddenError } from '../../permissions/forbidden';
+import { type ConferenceFile, type FileRow, instantsIn } from './schema';
+import { fileTables, type FileTable } from './tables';
+
+export type ImportResult =
+	| { readonly ok: true; readonly id: string }
+	| { readonly ok: false; readonly reason: 'known' }
+	/** The file contradicts itself or what there is; which rule of the database says so. */
+	| { readonly ok: false; readonly reason: 'unfit'; readonly rule: string };
+
+/** Rows in one statement; few enough for the widest table. */
+const ROWS = 1000;
+
+/**
+ * Takes in a conference from its file, all of it or nothing. Everything keeps its identifier; people,
+ * rooms and classes that are known stay as they are. What appointments claim follows from them.
+ */
+export async function importConference(
+	{ db, clock }: Pick<App, 'db' | 'clock'>,
+	actor: Actor,
+	file: ConferenceFile,
+): Promise<ImportResult> {
+	if (!may(actor, 'conference.set-up')) throw new ForbiddenError();
+	const id = file.tables.conference[0]!['id'] as string;
+	try {
+		return await inTransaction(db, async (tx) => {
+			const [known] = await tx.select().from(conference).where(eq(conference.id, id));
+			if (known) return { ok: false, reason: 'known' };
+			for (const name of Object.keys(fileTables) as FileTable[])
+				await insertRows(tx, name, await prepared(tx, name, file));
+			await claimAgain(tx, clock, id);
+			await recordAct(tx, clock, {
+				...{ actor, kind: 'conference.created', conferenceId: id, after: { conference: id } },
+			});
+			return { ok: true, id };
+		});
+	} catch (error) {
+		const refusal = postgresError(error);
+		if (error instanceof UnfitError) return { ok: false, reason: 'unfit', rule: error.message };
+		// Classes 22 and 23 of PostgreSQL's codes: values and integrity.
+		if (!refusal || !/^2[23]/.test(refusal.code)) throw error;
+		return { ok: false, reason: 'unfit', rule: refusal.constraint_name ?? refusal.code };
+	}
+}
+
+class UnfitError extends Error {}
+
+async function prepared(
+	tx: Transaction,
+	name: FileTable,
+	{ tables }: ConferenceFile,
+): Promise<FileRow[]> {
+	const rows = tables[name];
+	if (name === 'conference') {
+		const [facts] = rows as [FileRow];
+		if (!rulesSchema.safeParse(facts['rules']).success) throw new UnfitError('rules');
+		return [{ ...facts, address: await freeAddress(tx, String(facts['address'])) }];
+	}
+	// A teacher who is a parent is known here by the same identifier, or not at all.
+	if (name === 'adults') {
+		const ids = rows.flatMap((row) => (row['personId'] as string | null) ?? []);
+		const taken = ids.length
+			? await tx.select({ id: adult.personId }).from(adult).where(inArray(adult.personId, ids))
+			: [];
+		const elsewhere = new Set(taken.map(({ id }) => id));
+		return rows.map((row) =>
+			elsewhere.has(row['personId'] as string) ? { ...row, personId: null } : row,
+		);
+	}
+	return rows;
+}
+
+async function insertRows(
+	tx: Transaction,
+	name: FileTable,
+	rows: readonly FileRow[],
+): Promise<void> {
+	const { table, shared } = fileTables[name];
+	const instants = instantsIn(name);
+	const values = rows.map((row) =>
+		Object.fromEntries(
+			Object.entries(row).map(([key, value]) => [
+				key,
+				instants.has(key) && typeof value === 'string' ? Date.parse(value) : value,
+			]),
+		),
+	);
+	for (let from = 0; from < values.length; from += ROWS) {
+		const insert = tx.insert(table as PgTable).values(values.slice(from, from + ROWS) as never);
+		await (shared ? insert.onConflictDoNothing() : insert);
+	}
+}
+
+/** Gives every standing appointment the claims that it must have. */
+async function claimAgain(
+	tx: Transaction,
+	clock: Pick<App, 'clock'>['clock'],
+	conferenceId: string,
+): Promise<void> {
+	const snapshot = await loadSnapshot(tx, conferenceId);
+	const desks = new Map(snapshot.desks.map((desk) => [desk.id, desk]));
+	const states = (await readAppointments(tx, eq(appointment.conferenceId, conferenceId))).filter(
+		stands,
+	);
+	const slotIds = states.flatMap(({ slots }) => slots);
+	const slots = new Map(
+		(slotIds.length ? await tx.select().from(slot).where(inArray(slot.id, slotIds)) : []).map(
+			(row) => [row.id, slotFrom(row)],
+		),
+	);
+	const adultIds = [...new Set(states.flatMap(({ adults }) => adults))];
+	const rows = adultIds.length
+		? await tx.select().from(adult).where(inArray(adult.id, adultIds))
+		: [];
+	const things = new Map(rows.map((row) => [row.id, adultThing(row)]));
+	const seats = new Map<string, number>();
+	const seatIn = (id: string): number => {
+		const seat = (seats.get(id) ?? 0) + 1;
+		seats.set(id, seat);
+		return seat;
+	};
+	await writeClaims(
+		tx,
+		clock,
+		states.map((state) => {
+			const taken = state.slots.flatMap((id) => slots.get(id) ?? []);
+			const desk = desks.get(state.desk);
+			if (!desk || !taken[0]) throw new UnfitError('appointment without its slot');
+			const { all } = receiversOn(desk, taken[0].date);
+			return {
+				owner: { appointmentId: state.id },
+				entry: {
+					slots: taken,
+					seats: taken.map(({ id }) => seatIn(id)),
+					persons: [...new Set([...all, ...(state.receiver ? [state.receiver] : [])])],
+					interpreter: state.interpreter,
+					adults: state.adults.map((id) => ({ id, thing: things.get(id) ?? id, notSee: [] })),
+					along: state.along,
+				},
+			};
+		}),
+	);
+}

@@ -1,0 +1,167 @@
+import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
+import type { z } from 'zod';
+import { seatStates, type SeatState } from '../../core/conferences/seat-state';
+import { groupBy } from '../../core/group-by';
+import { datesOf } from '../../core/desks/desk-plan';
+import { modeOf } from '../../core/rules/places';
+import { placesOf } from '../../core/rules/slot-answer';
+import { usualRules } from '../../core/rules/rules';
+import type { App } from '../app';
+import { loadSnapshot } from '../conferences/load-snapshot';
+import { readClaims } from '../conferences/read-claims';
+import {
+	conferenceWithId,
+	listConferences,
+	phaseOfRow,
+	type ConferenceRow,
+} from '../conferences/read-conference';
+import { inTransaction } from '../database/transaction';
+import { family, familyAdult, invitation, wish } from '../database/schema';
+import { familyCodes } from '../invitations/family-codes';
+import { invitationLink } from '../invitations/links';
+import { invite } from '../invitations/visitors';
+import { exportConference } from './conference-file/export-conference';
+import { importConference } from './conference-file/import-conference';
+import type { ConferenceFile } from './conference-file/schema';
+import { notFound, Problem } from './problem';
+import type { conferenceFacts, slotState } from './schemas';
+import type { Asked, Given } from './serve-operation';
+import { instantOrNull, instantText } from './visit-answer';
+
+type OfConference<Q = unknown> = Asked<{ id: string }, Q, unknown>;
+
+const factsOf = (row: ConferenceRow, now: number): z.infer<typeof conferenceFacts> => ({
+	...{ id: row.id, address: row.address, name: row.name, timeZone: row.timeZone },
+	...{ phase: phaseOfRow(row, now), dates: datesOf(row), version: row.version },
+	...{ opensAt: instantOrNull(row.opensAt), closesAt: instantOrNull(row.closesAt) },
+});
+
+async function conferenceOf({ app, params }: OfConference): Promise<ConferenceRow> {
+	const row = await conferenceWithId(app.db, params.id);
+	if (!row) throw notFound();
+	return row;
+}
+
+export async function readConferences({ app }: Asked<unknown, unknown, unknown>): Promise<Given> {
+	const rows = await listConferences(app.db);
+	return { body: rows.map((row) => factsOf(row, app.clock.now())) };
+}
+
+async function statesOf(app: App, id: string) {
+	const now = app.clock.now();
+	const snapshot = await loadSnapshot(app.db, id);
+	return { snapshot, states: seatStates(snapshot, await readClaims(app.db, id, now), now) };
+}
+
+export async function readConference(asked: OfConference): Promise<Given> {
+	const row = await conferenceOf(asked);
+	const { snapshot, states } = await statesOf(asked.app, row.id);
+	const slots = groupBy(snapshot.slots, ({ desk }) => desk);
+	return {
+		body: {
+			...factsOf(row, asked.app.clock.now()),
+			words: row.words,
+			rules: { ...usualRules, ...row.rules },
+			desks: snapshot.desks.map(({ id, number, name, subject }) => {
+				const own = slots.get(id) ?? [];
+				const free = own.filter((slot) => states.get(slot.id) === 'free').length;
+				return { id, number, name, subject, slots: own.length, free };
+			}),
+		},
+	};
+}
+
+export async function readSlots(
+	asked: OfConference<{
+		desk?: string | undefined;
+		state?: SeatState | undefined;
+		date?: string | undefined;
+	}>,
+): Promise<Given> {
+	const row = await conferenceOf(asked);
+	const { snapshot, states } = await statesOf(asked.app, row.id);
+	const places = new Map(snapshot.places.map((place) => [place.id, place]));
+	const { desk, state, date } = asked.query;
+	const body = snapshot.slots
+		.filter(
+			(slot) =>
+				(desk === undefined || slot.desk === desk) &&
+				(date === undefined || slot.date === date) &&
+				(state === undefined || states.get(slot.id) === state),
+		)
+		.map((slot): z.infer<typeof slotState> => ({
+			...{ id: slot.id, desk: slot.desk, date: slot.date, seats: slot.seats },
+			...{ start: instantText(slot.start), end: instantText(slot.end) },
+			modes: [...new Set(placesOf(slot, places).map(modeOf))],
+			state: states.get(slot.id)!,
+		}));
+	return { body };
+}
+
+export async function readConferenceFile(asked: OfConference): Promise<Given> {
+	const file = await exportConference(asked.app, asked.actor, asked.params.id);
+	if (!file) throw notFound();
+	return { body: file };
+}
+
+export async function takeInConference(
+	asked: Asked<unknown, unknown, ConferenceFile>,
+): Promise<Given> {
+	const { app, actor, body } = asked;
+	const result = await importConference(app, actor, body);
+	if (result.ok) {
+		const row = await conferenceWithId(app.db, result.id);
+		return { status: 201, body: factsOf(row!, app.clock.now()) };
+	}
+	if (result.reason === 'known')
+		throw new Problem(409, 'conference-known', 'This conference is here already.');
+	throw new Problem(422, 'unfit', 'The file contradicts itself, or what there is.', {
+		rule: result.rule,
+	});
+}
+
+/** Each family of a conference with its link and code. Whoever has none is given one. */
+export async function makeInvitations(asked: OfConference): Promise<Given> {
+	const row = await conferenceOf(asked);
+	const { db, clock, config } = asked.app;
+	const body = await inTransaction(db, async (tx) => {
+		const families = await tx
+			.selectDistinct({ id: family.id, label: family.label })
+			.from(wish)
+			.innerJoin(family, and(eq(family.id, wish.familyId), isNull(family.leftAt)))
+			.where(eq(wish.conferenceId, row.id))
+			.orderBy(asc(family.id));
+		const ids = families.map(({ id }) => id);
+		const adults = await tx
+			.select({ family: familyAdult.familyId, adult: familyAdult.adultId })
+			.from(familyAdult)
+			.where(inArray(familyAdult.familyId, ids))
+			.orderBy(asc(familyAdult.adultId));
+		for (const { adult } of adults) await invite(tx, clock, { adultId: adult });
+		const invitations = await tx
+			.select()
+			.from(invitation)
+			.where(
+				and(
+					inArray(
+						invitation.adultId,
+						adults.map(({ adult }) => adult),
+					),
+					isNull(invitation.revokedAt),
+				),
+			);
+		const invitationOf = new Map(invitations.map((entry) => [entry.adultId, entry]));
+		const codes = await familyCodes(tx, config.key, ids);
+		const adultsOf = groupBy(adults, ({ family }) => family);
+		return families.map(({ id, label }) => ({
+			family: id,
+			label: label ?? '',
+			code: codes.get(id)!,
+			links: (adultsOf.get(id) ?? []).flatMap(({ adult }) => {
+				const own = invitationOf.get(adult);
+				return own ? [{ adult, link: invitationLink(config.origin, config.key, own) }] : [];
+			}),
+		}));
+	});
+	return { body };
+}

@@ -1,0 +1,97 @@
+import { randomBytes } from 'node:crypto';
+import { and, desc, eq, isNull } from 'drizzle-orm';
+import { may, type Actor } from '../../core/permissions/may';
+import { recordAct } from '../acts/record-act';
+import type { App } from '../app';
+import { account, apiToken } from '../database/schema';
+import { inTransaction } from '../database/transaction';
+import { newId } from '../identifiers';
+import { keyedDigest } from '../keyed-digest';
+import { ForbiddenError } from '../permissions/forbidden';
+
+/** What a token lets another program do. */
+export const scopes = ['conferences:read', 'conferences:write', 'invitations:write'] as const;
+export type Scope = (typeof scopes)[number];
+
+export interface ApiToken {
+	readonly id: string;
+	readonly name: string;
+	readonly scopes: readonly string[];
+	readonly madeAt: number;
+}
+
+/** How an organiser's token begins, so that one that got lost can be told from other secrets. */
+export const TOKEN_START = 'tcs_';
+
+const digestOf = (key: string, token: string): string => keyedDigest(key, 'api-token', token);
+
+/** Makes a token. It is shown this once: only a digest of it is kept. */
+export async function makeToken(
+	{ db, clock, config }: Pick<App, 'db' | 'clock' | 'config'>,
+	actor: Actor,
+	{ name, scopes }: { name: string; scopes: readonly Scope[] },
+): Promise<{ id: string; token: string }> {
+	if (!may(actor, 'tokens.manage') || !('account' in actor)) throw new ForbiddenError();
+	const token = TOKEN_START + randomBytes(32).toString('base64url');
+	const id = newId(clock);
+	await inTransaction(db, async (tx) => {
+		await tx.insert(apiToken).values({
+			...{ id, name, accountId: actor.account, scopes: [...scopes], madeAt: clock.now() },
+			digest: digestOf(config.key, token),
+		});
+		await recordAct(tx, clock, { actor, kind: 'token.made', after: { id, scopes } });
+	});
+	return { id, token };
+}
+
+/** An organiser's tokens that are good, the newest first. */
+export async function listTokens({ db }: Pick<App, 'db'>, actor: Actor): Promise<ApiToken[]> {
+	if (!may(actor, 'tokens.manage') || !('account' in actor)) throw new ForbiddenError();
+	const { id, name, scopes, madeAt } = apiToken;
+	return db
+		.select({ id, name, scopes, madeAt })
+		.from(apiToken)
+		.where(and(eq(apiToken.accountId, actor.account), isNull(apiToken.revokedAt)))
+		.orderBy(desc(apiToken.id));
+}
+
+/** Revokes one of the organiser's tokens. */
+export async function revokeToken(
+	{ db, clock }: Pick<App, 'db' | 'clock'>,
+	actor: Actor,
+	id: string,
+): Promise<void> {
+	if (!may(actor, 'tokens.manage') || !('account' in actor)) throw new ForbiddenError();
+	await inTransaction(db, async (tx) => {
+		const revoked = await tx
+			.update(apiToken)
+			.set({ revokedAt: clock.now() })
+			.where(
+				and(eq(apiToken.id, id), eq(apiToken.accountId, actor.account), isNull(apiToken.revokedAt)),
+			)
+			.returning();
+		if (revoked.length)
+			await recordAct(tx, clock, { actor, kind: 'token.revoked', before: { id } });
+	});
+}
+
+/** In whose name a token speaks, and what it may do; `null` for one that is not good. */
+export async function tokenBearer(
+	{ db, config }: Pick<App, 'db' | 'config'>,
+	token: string,
+): Promise<{ actor: Actor; scopes: readonly string[]; id: string } | null> {
+	const [row] = await db
+		.select({ id: apiToken.id, scopes: apiToken.scopes, account: account.id, role: account.role })
+		.from(apiToken)
+		.innerJoin(account, eq(account.id, apiToken.accountId))
+		.where(
+			and(
+				eq(apiToken.digest, digestOf(config.key, token)),
+				isNull(apiToken.revokedAt),
+				isNull(account.withdrawnAt),
+			),
+		);
+	if (!row) return null;
+	// What few may know is never told to a program.
+	return { id: row.id, scopes: row.scopes, actor: { kind: row.role, account: row.account } };
+}

@@ -1,0 +1,162 @@
+import type { z } from 'zod';
+import { may } from '../../core/permissions/may';
+import type { FamilyProjection } from '../../core/conferences/family-projection';
+import type { WantedPlace } from '../../core/visits/kept-place';
+import { plansKeeping, suggestFor, type PlannedVisit } from '../../core/visits/plan-for-family';
+import type { VisitConflict } from '../../core/visits/settle-visit';
+import {
+	bookVisit,
+	cancelAppointments,
+	changeVisit,
+	type BookingResult,
+} from '../booking/change-visit';
+import { giveBack, holdVisit } from '../booking/hold-visit';
+import { tendAfter } from '../booking/tend-visits';
+import { familyView } from '../visits/family-view';
+import type { Plan } from './operations';
+import { notFound, Problem } from './problem';
+import type { planRequest, wantedPlace } from './schemas';
+import type { Asked, Given } from './serve-operation';
+import { holdAnswer, instantText, visitAnswer, visitAsItIsAnswer } from './visit-answer';
+import { whoseVisit } from './whose-visit';
+
+type Whose = { readonly conference?: string | undefined; readonly family?: string | undefined };
+type VisitAsked<B = unknown, P = unknown> = Asked<P, Whose, B>;
+
+const viewOf = async ({ app, actor, query }: VisitAsked) => {
+	const { adult, conferenceId, familyId } = await whoseVisit(app, actor, query);
+	if (!may(adult, 'visit.see', { family: familyId })) throw notFound();
+	const view = () => familyView(app, adult, conferenceId, familyId);
+	const asItIs = async () =>
+		visitAsItIsAnswer(
+			await familyView(app, adult, conferenceId, familyId, { choices: false }),
+			adult,
+		);
+	return { adult, conferenceId, familyId, view, asItIs };
+};
+
+export async function readVisit(asked: VisitAsked): Promise<Given> {
+	const { adult, view } = await viewOf(asked);
+	return { body: visitAnswer(await view(), adult) };
+}
+
+export async function planVisits(asked: VisitAsked<z.infer<typeof planRequest>>): Promise<Given> {
+	const { view } = await viewOf(asked);
+	const { wishes, windows, modes, split } = asked.body;
+	const projection = await view();
+	const usual = projection.wishes.filter(({ optional, placed }) => !optional && !placed);
+	const planned = suggestFor(projection, {
+		wishes: wishes ?? usual.map(({ id }) => id),
+		...(windows
+			? { windows: windows.map(({ start, end }) => [Date.parse(start), Date.parse(end)] as const) }
+			: {}),
+		...(modes ? { modes } : {}),
+		...(split ? { split } : {}),
+	});
+	return { body: { plans: planned.map(planAnswer) } };
+}
+
+const planAnswer = ({ name, appointments, waiting, unmet }: PlannedVisit): Plan => ({
+	name,
+	waitingMinutes: waiting,
+	unmet: unmet.map(({ wish, reason }) => ({ wish, reason })),
+	appointments: appointments.map(({ slot, wishes, desk, start, end, mode, adults }) => ({
+		...{ slot, desk, mode, wishes: [...wishes] },
+		...{ start: instantText(start), end: instantText(end) },
+		...(adults ? { adults: [...adults] } : {}),
+	})),
+});
+
+type Wanted = z.infer<typeof wantedPlace>;
+
+const placesFrom = (appointments: readonly Wanted[]): WantedPlace[] =>
+	appointments.map(({ slot, wishes, person, mode, adults, students }) => ({
+		...{ slot, wishes },
+		...(person === undefined ? {} : { person }),
+		...(mode === undefined ? {} : { mode }),
+		...(adults === undefined ? {} : { adults }),
+		...(students === undefined ? {} : { students }),
+	}));
+
+export async function bookAppointments(
+	asked: VisitAsked<{ appointments: readonly Wanted[] }>,
+): Promise<Given> {
+	const { adult, conferenceId, familyId, view, asItIs } = await viewOf(asked);
+	const appointments = placesFrom(asked.body.appointments);
+	const request = { conferenceId, familyId, key: asked.key, appointments };
+	const result = await bookVisit(asked.app, adult, request);
+	await orConflicts(result, appointments, view);
+	return { status: 201, body: await asItIs() };
+}
+
+export async function changeAppointments(
+	asked: VisitAsked<{ appointments: readonly Wanted[] }>,
+): Promise<Given> {
+	const { adult, conferenceId, familyId, view, asItIs } = await viewOf(asked);
+	const appointments = placesFrom(asked.body.appointments);
+	const request = { conferenceId, familyId, key: asked.key, appointments };
+	await orConflicts(await changeVisit(asked.app, adult, request), appointments, view);
+	await tendAfter(asked.app, conferenceId);
+	return { body: await asItIs() };
+}
+
+export async function cancelAppointment(
+	asked: VisitAsked<unknown, { id: string }>,
+): Promise<Given> {
+	const { adult, conferenceId, familyId, view, asItIs } = await viewOf(asked);
+	const { id } = asked.params;
+	const request = { conferenceId, familyId, key: asked.key, cancel: [id] };
+	const result = await cancelAppointments(asked.app, adult, request);
+	if (result === 'unknown') throw notFound();
+	await orConflicts(result, [], view);
+	await tendAfter(asked.app, conferenceId);
+	return { body: await asItIs() };
+}
+
+export async function holdAppointments(
+	asked: VisitAsked<{ appointments: readonly Wanted[]; replaces?: readonly string[] | undefined }>,
+): Promise<Given> {
+	const { adult, conferenceId, familyId, view } = await viewOf(asked);
+	const appointments = placesFrom(asked.body.appointments);
+	const { replaces } = asked.body;
+	const result = await holdVisit(asked.app, adult, {
+		...{ conferenceId, familyId, key: asked.key, appointments },
+		...(replaces ? { replaces } : {}),
+	});
+	if (!result.ok) throw await conflictProblem(result.conflicts, appointments, view);
+	return { status: 201, body: holdAnswer({ ...result.hold, kind: 'hold' }) };
+}
+
+export async function giveBackHold(asked: VisitAsked<unknown, { id?: string }>): Promise<Given> {
+	const { adult, conferenceId, familyId } = await viewOf(asked);
+	const { id } = asked.params;
+	const given = await giveBack(asked.app, adult, {
+		...{ conferenceId, familyId },
+		...(id === undefined ? {} : { hold: id }),
+	});
+	if (!given && id !== undefined) throw notFound();
+	if (given) await tendAfter(asked.app, conferenceId);
+	return {};
+}
+
+async function orConflicts(
+	result: BookingResult,
+	wanted: readonly WantedPlace[],
+	view: () => Promise<FamilyProjection>,
+): Promise<void> {
+	if (!result.ok) throw await conflictProblem(result.conflicts, wanted, view);
+}
+
+/** What stands in the way, and fresh plans with what is still free kept. */
+async function conflictProblem(
+	conflicts: readonly VisitConflict[],
+	wanted: readonly WantedPlace[],
+	view: () => Promise<FamilyProjection>,
+): Promise<Problem> {
+	const gone = new Set(conflicts.map(({ slot }) => slot));
+	const plans = wanted.length ? plansKeeping(await view(), wanted, gone) : [];
+	return new Problem(409, 'conflicts', 'Something stands in the way; nothing was changed.', {
+		conflicts,
+		plans: plans.map(planAnswer),
+	});
+}

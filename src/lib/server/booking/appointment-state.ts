@@ -1,0 +1,56 @@
+import { sql, type SQL } from 'drizzle-orm';
+import type { Reader } from '../database/connect';
+import { appointment } from '../database/schema';
+
+/** An appointment with all that belongs to it: ids and facts, so that an act can keep it. */
+export interface AppointmentState {
+	readonly id: string;
+	readonly family: string;
+	readonly desk: string;
+	readonly place: string;
+	readonly receiver: string | null;
+	readonly interpreter: string | null;
+	readonly standing: 'asked' | 'booked' | 'declined' | 'cancelled';
+	/** Instants in milliseconds. */
+	readonly answerBy: number | null;
+	readonly start: number;
+	readonly end: number;
+	/** In order of time. */
+	readonly slots: readonly string[];
+	/** Seats of the slots; empty when the appointment does not stand. */
+	readonly seats: readonly number[];
+	readonly wishes: readonly string[];
+	/** About whom, with the class under which it was made. */
+	readonly students: readonly { readonly id: string; readonly classLabel: string }[];
+	readonly adults: readonly string[];
+	/** Students who come along. */
+	readonly along: readonly string[];
+}
+
+export const stands = ({ standing }: Pick<AppointmentState, 'standing'>): boolean =>
+	standing === 'asked' || standing === 'booked';
+
+/** The appointments that a condition (on `appointment`) picks, in order of time. */
+export async function readAppointments(db: Reader, condition: SQL): Promise<AppointmentState[]> {
+	return (await db.execute(sql`
+		select appointment.id, family_id as family, desk_id as desk, place_id as place,
+			receiver_id as receiver, interpreter_id as interpreter, standing,
+			(extract(epoch from answer_by) * 1000)::float8 as "answerBy",
+			(extract(epoch from starts_at) * 1000)::float8 as start,
+			(extract(epoch from ends_at) * 1000)::float8 as end,
+			coalesce((select json_agg(slot.id order by slot.starts_at) from taken_slot
+				join slot on slot.id = slot_id where appointment_id = appointment.id), '[]') as slots,
+			coalesce((select json_agg(seat order by claim.starts_at) from claim
+				where appointment_id = appointment.id and kind = 'desk'), '[]') as seats,
+			coalesce((select json_agg(wish_id order by wish_id) from appointment_wish
+				where appointment_id = appointment.id), '[]') as wishes,
+			coalesce((select json_agg(json_build_object('id', student_id, 'classLabel', class_label)
+				order by student_id) from appointment_student
+				where appointment_id = appointment.id), '[]') as students,
+			coalesce((select json_agg(adult_id order by adult_id) from appointment_adult
+				where appointment_id = appointment.id), '[]') as adults,
+			coalesce((select json_agg(student_id order by student_id) from appointment_along
+				where appointment_id = appointment.id), '[]') as along
+		from ${appointment} where ${condition}
+		order by appointment.starts_at, appointment.id`)) as unknown as AppointmentState[];
+}

@@ -1,0 +1,134 @@
+import { and, asc, eq, isNull } from 'drizzle-orm';
+import { may, type Actor } from '../../core/permissions/may';
+import { recordAct } from '../acts/record-act';
+import type { App } from '../app';
+import type { Reader } from '../database/connect';
+import { inTransaction } from '../database/transaction';
+import { appointment, conference, desk, guest, place } from '../database/schema';
+import { newId } from '../identifiers';
+import { guestLink, isGuestSecret, readLinkToken } from '../invitations/links';
+import { ForbiddenError } from '../permissions/forbidden';
+import { doorOf } from '../visits/door-of';
+import { lockFamily } from './lock-visit';
+import { receiversOf } from './receives';
+
+type Appointment = typeof appointment.$inferSelect;
+
+/** Somebody else who was asked along. */
+export interface Guest {
+	readonly id: string;
+	readonly name: string;
+	readonly email: string;
+}
+
+/**
+ * Asks somebody along to one appointment: a second adult, a colleague, a social worker. Returns the
+ * guest's own link, or `null` when the appointment does not stand. Guests take nobody's place and are
+ * not in anybody's way.
+ */
+export async function askGuest(
+	{ db, clock, config }: Pick<App, 'db' | 'clock' | 'config'>,
+	actor: Actor,
+	{ appointment: appointmentId, name, email }: Omit<Guest, 'id'> & { appointment: string },
+): Promise<{ id: string; link: string } | null> {
+	return inTransaction(db, async (tx) => {
+		const booked = await ownAppointment(tx, actor, appointmentId);
+		if (!booked || (booked.standing !== 'booked' && booked.standing !== 'asked')) return null;
+		await lockFamily(tx, booked.familyId);
+		const id = newId(clock);
+		await tx.insert(guest).values({ id, appointmentId, name, email });
+		await recordAct(tx, clock, {
+			...{ actor, kind: 'guest.asked', conferenceId: booked.conferenceId },
+			after: { guest: id, appointment: appointmentId },
+		});
+		return { id, link: guestLink(config.origin, config.key, { id, version: 1 }) };
+	});
+}
+
+/** Takes an invitation back; the guest's link is void. */
+export async function withdrawGuest(
+	{ db, clock }: Pick<App, 'db' | 'clock'>,
+	actor: Actor,
+	id: string,
+): Promise<boolean> {
+	return inTransaction(db, async (tx) => {
+		const [row] = await tx.select().from(guest).where(eq(guest.id, id));
+		const booked = row && (await ownAppointment(tx, actor, row.appointmentId));
+		if (!booked) return false;
+		const withdrawn = await tx
+			.update(guest)
+			.set({ withdrawnAt: clock.now() })
+			.where(and(eq(guest.id, id), isNull(guest.withdrawnAt)))
+			.returning();
+		if (withdrawn.length === 0) return false;
+		await recordAct(tx, clock, {
+			...{ actor, kind: 'guest.withdrawn', conferenceId: booked.conferenceId },
+			before: { guest: id, appointment: booked.id },
+		});
+		return true;
+	});
+}
+
+/** Who was asked along to an appointment. */
+export async function guestsOf(
+	{ db }: Pick<App, 'db'>,
+	actor: Actor,
+	appointmentId: string,
+): Promise<Guest[]> {
+	if (!(await ownAppointment(db, actor, appointmentId))) return [];
+	const rows = await db
+		.select()
+		.from(guest)
+		.where(and(eq(guest.appointmentId, appointmentId), isNull(guest.withdrawnAt)))
+		.orderBy(asc(guest.id));
+	return rows.map(({ id, name, email }) => ({ id, name: name ?? '', email: email ?? '' }));
+}
+
+/** What a guest may know: when, where and with whom at the school; nothing of the family. */
+export interface GuestView {
+	readonly conference: string;
+	readonly timeZone: string;
+	readonly desk: string;
+	readonly start: number;
+	readonly end: number;
+	readonly place: string;
+	/** The door of a video appointment. */
+	readonly link: string | null;
+}
+
+/** The one appointment that a guest's link is for; `null` for a link that lets nobody in any more. */
+export async function guestView(
+	{ db, config }: Pick<App, 'db' | 'config'>,
+	token: string,
+): Promise<GuestView | null> {
+	const read = readLinkToken(token);
+	if (!read) return null;
+	const [row] = await db
+		.select({ guest, appointment, conference, desk: desk.name, place })
+		.from(guest)
+		.innerJoin(appointment, eq(appointment.id, guest.appointmentId))
+		.innerJoin(conference, eq(conference.id, appointment.conferenceId))
+		.innerJoin(desk, eq(desk.id, appointment.deskId))
+		.innerJoin(place, eq(place.id, appointment.placeId))
+		.where(and(eq(guest.id, read.id), isNull(guest.withdrawnAt)));
+	const stands = row?.appointment.standing === 'booked' || row?.appointment.standing === 'asked';
+	if (!row || !stands || !isGuestSecret(config.key, row.guest, read.secret)) return null;
+	const { startsAt, endsAt, id } = row.appointment;
+	return {
+		...{ conference: row.conference.name, timeZone: row.conference.timeZone, desk: row.desk },
+		...{ start: startsAt, end: endsAt, place: row.place.name },
+		link: doorOf(config, row.place, id),
+	};
+}
+
+/** The appointment, if it is the actor's to ask somebody along to: its family's, or its teachers'. */
+async function ownAppointment(db: Reader, actor: Actor, id: string): Promise<Appointment | null> {
+	const [row] = await db.select().from(appointment).where(eq(appointment.id, id));
+	if (!row) return null;
+	if (actor.kind !== 'teacher') {
+		if (!may(actor, 'visit.book', { family: row.familyId })) throw new ForbiddenError();
+		return row;
+	}
+	if (!(await receiversOf(db, row)).includes(actor.person)) throw new ForbiddenError();
+	return row;
+}

@@ -1,0 +1,212 @@
+import { and, eq, inArray, isNull, lte, sql } from 'drizzle-orm';
+import { receiversOn } from '../../core/desks/receivers';
+import { isSame } from '../../core/merge/is-same';
+import { may, type Actor } from '../../core/permissions/may';
+import { datesTogether } from '../../core/visits/keep-apart';
+import { recordAct, type ActFacts } from '../acts/record-act';
+import type { App } from '../app';
+import type { Clock } from '../clock';
+import { loadSnapshot } from '../conferences/load-snapshot';
+import type { Transaction } from '../database/connect';
+import { isLostRace } from '../database/errors';
+import { insertAll } from '../database/insert-all';
+import { inTransaction } from '../database/transaction';
+import {
+	act,
+	adult,
+	appointment,
+	appointmentAdult,
+	appointmentAlong,
+	appointmentStudent,
+	appointmentWish,
+	claim,
+	hold,
+	takenSlot,
+} from '../database/schema';
+import { announceChange } from '../live/announce';
+import { ForbiddenError } from '../permissions/forbidden';
+import { familiesApart, visitsApart } from '../safety/kept-apart';
+import { readAppointments, stands, type AppointmentState } from './appointment-state';
+import { adultThing, lockFamily, lockSlots } from './lock-visit';
+import { clearAppointments, endAppointment, writeClaims } from './write-visit';
+
+/** The acts on visits that an organiser can take back. */
+const UNDOABLE = new Set<ActFacts['kind']>([
+	'visit.booked',
+	'visit.changed',
+	'visit.cancelled',
+	'visit.undone',
+	'appointment.accepted',
+	'appointment.declined',
+]);
+
+export type UndoResult =
+	| { readonly ok: true; readonly act: string }
+	/** `newer`: something has happened to the appointments since; `taken`: their places are gone. */
+	| { readonly ok: false; readonly reason: 'unknown' | 'undone-before' | 'newer' | 'taken' };
+
+/**
+ * Takes back an act on a family's visit: every appointment that it touched becomes what it was. It is
+ * refused when one of them has changed since, or when what they took is somebody else's now.
+ */
+export async function undoVisitAct(
+	{ db, clock }: Pick<App, 'db' | 'clock'>,
+	actor: Actor,
+	actId: string,
+): Promise<UndoResult> {
+	if (!may(actor, 'visit.undo')) throw new ForbiddenError();
+	try {
+		return await inTransaction(db, async (tx) => {
+			const [row] = await tx.select().from(act).where(eq(act.id, actId));
+			if (!row || !UNDOABLE.has(row.kind as ActFacts['kind'])) return no('unknown');
+			const before = row.before as AppointmentState[];
+			const after = row.after as AppointmentState[];
+			const familyId = after[0]!.family;
+			await lockFamily(tx, familyId);
+			const [current] = await tx.select().from(act).where(eq(act.id, actId));
+			if (current!.undoneBy !== null) return no('undone-before');
+			const ids = after.map(({ id }) => id);
+			const now = await readAppointments(tx, inArray(appointment.id, ids));
+			if (!isSame(byId(now), byId(after))) return no('newer');
+			const people = before.flatMap(({ interpreter, receiver }) => [interpreter, receiver]);
+			const slots = [...before, ...after].flatMap(({ slots }) => slots);
+			await lockSlots(
+				tx,
+				slots,
+				people.filter((id) => id !== null),
+			);
+
+			const kept = new Map(before.map((state) => [state.id, state]));
+			await clearAppointments(tx, { ended: [], moved: [...kept.keys()] });
+			for (const { id, standing } of after)
+				if (!kept.has(id) && stands({ standing })) await endAppointment(tx, id, 'cancelled');
+			await clearEnded(tx, clock, before);
+			for (const state of before) await restore(tx, clock, row.conferenceId!, state);
+			await keepApart(tx, row.conferenceId!, familyId);
+			const undone = await recordAct(tx, clock, {
+				...{ actor, kind: 'visit.undone', conferenceId: row.conferenceId! },
+				before: after,
+				after: await readAppointments(tx, inArray(appointment.id, ids)),
+			});
+			await tx
+				.update(act)
+				.set({ undoneBy: undone })
+				.where(and(eq(act.id, actId), isNull(act.undoneBy)));
+			await announceChange(tx, row.conferenceId!);
+			return { ok: true, act: undone };
+		});
+	} catch (error) {
+		if (isLostRace(error) || error instanceof GoneError) return no('taken');
+		throw error;
+	}
+}
+
+const no = (reason: Extract<UndoResult, { ok: false }>['reason']): UndoResult => ({
+	ok: false,
+	reason,
+});
+
+const byId = (states: readonly AppointmentState[]): AppointmentState[] =>
+	[...states].sort((a, b) => (a.id < b.id ? -1 : 1));
+
+/** A slot of what is to be restored is no longer there, or may no longer be the family's. */
+class GoneError extends Error {}
+
+/** Nothing is brought back that brings two families together who are kept apart; nobody is told why. */
+async function keepApart(tx: Transaction, conferenceId: string, familyId: string): Promise<void> {
+	const apart = await familiesApart(tx, familyId);
+	if (apart.size === 0) return;
+	const { conference } = await loadSnapshot(tx, conferenceId);
+	const { timeZone } = conference;
+	const own = await visitsApart(tx, conferenceId, timeZone, new Map([[familyId, 0]]));
+	const others = await visitsApart(tx, conferenceId, timeZone, apart);
+	if (datesTogether(own, [], others).size) throw new GoneError();
+}
+
+/** What ended holds still keep of the slots to be restored. */
+async function clearEnded(
+	tx: Transaction,
+	clock: Clock,
+	states: readonly AppointmentState[],
+): Promise<void> {
+	const slots = states.flatMap(({ slots }) => slots);
+	if (slots.length === 0) return;
+	await tx
+		.delete(claim)
+		.where(
+			and(
+				inArray(claim.occupancy, slots),
+				inArray(
+					claim.holdId,
+					tx.select({ id: hold.id }).from(hold).where(lte(hold.until, clock.now())),
+				),
+			),
+		);
+}
+
+/** Writes an appointment as it was. The database refuses what somebody else has by now. */
+async function restore(
+	tx: Transaction,
+	clock: Clock,
+	conferenceId: string,
+	state: AppointmentState,
+): Promise<void> {
+	const { id, adults, along, wishes, students, slots } = state;
+	await tx
+		.update(appointment)
+		.set({
+			...{ deskId: state.desk, placeId: state.place, receiverId: state.receiver },
+			...{ interpreterId: state.interpreter, standing: state.standing, answerBy: state.answerBy },
+			...{ startsAt: state.start, endsAt: state.end, version: sql`${appointment.version} + 1` },
+		})
+		.where(eq(appointment.id, id));
+	const of = { appointmentId: id };
+	await insertAll(
+		tx,
+		takenSlot,
+		slots.map((slotId) => ({ ...of, slotId })),
+	);
+	await insertAll(
+		tx,
+		appointmentWish,
+		wishes.map((wishId) => ({ ...of, wishId })),
+	);
+	await insertAll(
+		tx,
+		appointmentStudent,
+		students.map((student) => ({ ...of, studentId: student.id, classLabel: student.classLabel })),
+	);
+	await insertAll(
+		tx,
+		appointmentAdult,
+		adults.map((adultId) => ({ ...of, adultId })),
+	);
+	await insertAll(
+		tx,
+		appointmentAlong,
+		along.map((studentId) => ({ ...of, studentId })),
+	);
+	if (!stands(state)) return;
+	const snapshot = await loadSnapshot(tx, conferenceId);
+	const live = slots.map((slotId) => snapshot.slots.find((slot) => slot.id === slotId));
+	if (live.some((slot) => slot === undefined)) throw new GoneError();
+	const rows = await tx
+		.select()
+		.from(adult)
+		.where(inArray(adult.id, [...adults]));
+	const desk = snapshot.desks.find((entry) => entry.id === state.desk)!;
+	const { all } = receiversOn(desk, live[0]!.date);
+	await writeClaims(tx, clock, [
+		{
+			owner: of,
+			entry: {
+				slots: live.map((slot) => slot!),
+				seats: state.seats,
+				persons: [...all, ...(state.receiver ? [state.receiver] : [])],
+				interpreter: state.interpreter,
+				adults: rows.map((row) => ({ id: row.id, thing: adultThing(row), notSee: [] })),
+				along,
+			},
+		},
+	]);
+}

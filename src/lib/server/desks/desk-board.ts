@@ -1,0 +1,209 @@
+import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
+import type { BookedToCheck, RoomToCheck } from '../../core/clashes/find-clashes';
+import type { ConferenceHours, DeskPlan, PlaceKind } from '../../core/desks/desk-plan';
+import { receiversOn } from '../../core/desks/receivers';
+import type { BuildingWalk } from '../../core/conferences/snapshot';
+import { may, type Actor } from '../../core/permissions/may';
+import type { Stretch } from '../../core/time/stretch';
+import type { App } from '../app';
+import { busyOf } from '../calendars/busy-of';
+import { conferenceHours } from '../conferences/conference-hours';
+import type { Reader } from '../database/connect';
+import {
+	appointment,
+	building,
+	calendar,
+	conference,
+	desk,
+	family,
+	invitation,
+	person,
+	place,
+	slot,
+	takenSlot,
+	wish,
+	wishDesk,
+} from '../database/schema';
+import { invitationLink } from '../invitations/links';
+import { fullName } from '../people/names';
+import { ForbiddenError } from '../permissions/forbidden';
+import { walksBetween } from '../places/walks';
+import { loadPlans } from './load-plans';
+import { openProposals, type DeskProposal } from './proposals';
+import { slotsToSettle, type SlotToSettle } from './to-settle';
+
+/** A teacher with what a desk of theirs usually needs. */
+export interface BoardTeacher {
+	readonly id: string;
+	readonly name: string;
+	readonly subject: string;
+	readonly room: string;
+	readonly building: string;
+	readonly link: string;
+	readonly telephone: string;
+	readonly pin: string;
+	/** The private link, for those who may see it. */
+	readonly ownLink: string | null;
+}
+
+export interface BoardRoom extends RoomToCheck {
+	readonly name: string;
+	readonly buildingName: string;
+}
+
+/** All that setting up the desks of a conference needs. */
+export interface DeskBoard {
+	readonly version: number;
+	readonly hours: ConferenceHours;
+	readonly timeZone: string;
+	readonly usualPlace: PlaceKind;
+	/** Fresh video links can be made. */
+	readonly hasVideoService: boolean;
+	readonly plans: readonly DeskPlan[];
+	readonly teachers: readonly BoardTeacher[];
+	readonly rooms: readonly BoardRoom[];
+	readonly walks: readonly BuildingWalk[];
+	readonly busy: readonly (Stretch & { readonly person: string })[];
+	readonly booked: readonly BookedToCheck[];
+	/** Desks that a family without steps has to reach. */
+	readonly stepFreeDesks: readonly string[];
+	readonly toSettle: readonly SlotToSettle[];
+	readonly proposals: readonly DeskProposal[];
+	/** Calendars whose last reading failed. */
+	readonly unread: readonly { readonly person: string; readonly readAt: number | null }[];
+}
+
+/** The desks of a conference with everything around them. */
+export async function readDeskBoard(
+	app: App,
+	actor: Actor,
+	conferenceId: string,
+): Promise<DeskBoard> {
+	if (!may(actor, 'conference.see')) throw new ForbiddenError();
+	const { db, config } = app;
+	const [facts] = await db.select().from(conference).where(eq(conference.id, conferenceId));
+	if (!facts) throw new Error(`no conference ${conferenceId}`);
+	const plans = await loadPlans(db, conferenceId);
+	const persons = [
+		...new Set(
+			plans.flatMap(({ people, substitutes }) =>
+				[...people, ...substitutes].map(({ person }) => person),
+			),
+		),
+	];
+	const [teachers, rooms, walks, busy, booked, stepFree, toSettle, proposals, unread] =
+		await Promise.all([
+			readTeachers(app, may(actor, 'links.see')),
+			readRooms(db),
+			walksBetween(db),
+			busyOf(db, facts, persons),
+			readBooked(db, conferenceId, plans),
+			readStepFreeDesks(db, conferenceId),
+			slotsToSettle({ db, config }, conferenceId),
+			openProposals(db, conferenceId),
+			readUnread(db, persons),
+		]);
+	return {
+		version: facts.version,
+		hours: conferenceHours(facts),
+		timeZone: facts.timeZone,
+		usualPlace: facts.usualPlace,
+		hasVideoService: config.videoService !== null,
+		...{ plans, teachers, rooms, walks, busy, booked, toSettle, proposals, unread },
+		stepFreeDesks: stepFree,
+	};
+}
+
+async function readTeachers(
+	{ db, config }: Pick<App, 'db' | 'config'>,
+	withLinks: boolean,
+): Promise<BoardTeacher[]> {
+	const rows = await db
+		.select({ person, invitation })
+		.from(person)
+		.leftJoin(invitation, and(eq(invitation.personId, person.id), isNull(invitation.revokedAt)))
+		.where(and(isNull(person.leftAt), eq(person.isTeacher, true)))
+		.orderBy(asc(person.familyName), asc(person.givenName));
+	return rows.map(({ person, invitation }) => ({
+		id: person.id,
+		name: fullName(person),
+		subject: person.subjects[0] ?? '',
+		room: person.room ?? '',
+		building: person.building ?? '',
+		link: person.link ?? '',
+		telephone: person.telephone ?? '',
+		pin: person.pin ?? '',
+		ownLink: withLinks && invitation ? invitationLink(config.origin, config.key, invitation) : null,
+	}));
+}
+
+async function readRooms(db: Reader): Promise<BoardRoom[]> {
+	const rows = await db
+		.select({ place, building: building.name })
+		.from(place)
+		.leftJoin(building, eq(building.id, place.buildingId))
+		.where(eq(place.kind, 'room'))
+		.orderBy(asc(place.name));
+	return rows.map(({ place, building }) => ({
+		...{ id: place.id, name: place.name, spaces: place.spaces, stepFree: place.stepFree },
+		...{ building: place.buildingId, buildingName: building ?? '' },
+	}));
+}
+
+async function readBooked(
+	db: Reader,
+	conferenceId: string,
+	plans: readonly DeskPlan[],
+): Promise<BookedToCheck[]> {
+	const rows = await db
+		.select({ slot, appointment, kind: place.kind, stepFree: family.stepFree })
+		.from(appointment)
+		.innerJoin(takenSlot, eq(takenSlot.appointmentId, appointment.id))
+		.innerJoin(slot, eq(slot.id, takenSlot.slotId))
+		.innerJoin(place, eq(place.id, appointment.placeId))
+		.innerJoin(family, eq(family.id, appointment.familyId))
+		.where(
+			and(
+				eq(appointment.conferenceId, conferenceId),
+				inArray(appointment.standing, ['asked', 'booked']),
+			),
+		);
+	const planOf = new Map(plans.map((plan) => [plan.id, plan]));
+	return rows.flatMap(({ slot, appointment, kind, stepFree }) => {
+		const plan = planOf.get(slot.deskId);
+		if (!plan) return [];
+		const { receiverId } = appointment;
+		return {
+			...{ desk: slot.deskId, date: slot.localDate, start: slot.startsAt, end: slot.endsAt },
+			persons: [...receiversOn(plan, slot.localDate).all, ...(receiverId ? [receiverId] : [])],
+			room: kind === 'room' ? appointment.placeId : null,
+			stepFree,
+		};
+	});
+}
+
+async function readStepFreeDesks(db: Reader, conferenceId: string): Promise<string[]> {
+	const rows = await db
+		.selectDistinct({ id: wishDesk.deskId })
+		.from(wishDesk)
+		.innerJoin(wish, eq(wish.id, wishDesk.wishId))
+		.innerJoin(family, eq(family.id, wish.familyId))
+		.innerJoin(desk, eq(desk.id, wishDesk.deskId))
+		.where(
+			and(eq(wish.conferenceId, conferenceId), eq(wish.optional, false), eq(family.stepFree, true)),
+		);
+	return rows.map(({ id }) => id);
+}
+
+async function readUnread(
+	db: Reader,
+	persons: readonly string[],
+): Promise<{ person: string; readAt: number | null }[]> {
+	const rows = await db
+		.select()
+		.from(calendar)
+		.where(inArray(calendar.personId, [...persons]));
+	return rows
+		.filter(({ failure }) => failure !== null)
+		.map(({ personId, readAt }) => ({ person: personId, readAt }));
+}

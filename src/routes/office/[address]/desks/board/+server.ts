@@ -1,0 +1,13 @@
+import { error, json } from '@sveltejs/kit';
+import { m } from '$lib/paraglide/messages';
+import { conferenceAt } from '$lib/server/conferences/read-conference';
+import { readDeskBoard } from '$lib/server/desks/desk-board';
+import { accountFor } from '$lib/server/web/account-for';
+import type { RequestHandler } from './$types';
+
+export const GET: RequestHandler = async ({ locals, params }) => {
+	const account = accountFor(locals, 'conference.see');
+	const conference = await conferenceAt(locals.app.db, params.address);
+	if (!conference) error(404, m.error_not_found());
+	return json(await readDeskBoard(locals.app, account, conference.id));
+};

@@ -1,0 +1,12 @@
+import { may } from '$lib/core/permissions/may';
+import { listRooms } from '$lib/server/places/rooms';
+import { accountFor } from '$lib/server/web/account-for';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = async ({ locals }) => {
+	const account = accountFor(locals, 'rooms.see');
+	return {
+		entries: await listRooms(locals.app.db, account),
+		mayChange: may(account, 'rooms.change'),
+	};
+};

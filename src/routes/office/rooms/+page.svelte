@@ -1,0 +1,39 @@
+<script lang="ts">
+	import type { RoomsEntry, RoomsFault } from '$lib/core/rooms/school-rooms';
+	import type { Collision } from '$lib/core/merge/merge-fields';
+	import { m } from '$lib/paraglide/messages';
+	import ChairMark from '$lib/ui/chairs/ChairMark.svelte';
+	import RoomsEditor from '$lib/ui/rooms/RoomsEditor.svelte';
+	import type { SentChange } from '$lib/ui/saving/kept-documents.svelte';
+	import { sendJson } from '$lib/ui/saving/send-json';
+
+	let { data } = $props();
+
+	interface RoomsAnswer {
+		readonly id: string;
+		readonly entry: RoomsEntry | null;
+		readonly fault: RoomsFault | null;
+		readonly collisions: readonly Collision[];
+	}
+
+	async function send(changes: readonly SentChange<RoomsEntry>[]) {
+		const answers = await sendJson<RoomsAnswer[]>('/office/rooms/save', {
+			changes: changes.map(({ base, mine }) => ({ base, entry: mine })),
+		});
+		return answers.map(({ id, entry, fault, collisions }) => ({
+			...{ id, doc: entry, problem: fault, collisions },
+		}));
+	}
+</script>
+
+<svelte:head><title>{m.rooms_title()} · {data.school}</title></svelte:head>
+
+<div class="mx-auto max-w-4xl px-6 py-8">
+	<a href="/office" class="mb-8 flex items-center gap-3 text-primary">
+		<ChairMark size={34} />
+		<span class="font-display text-title font-semibold text-base-content">{data.school}</span>
+	</a>
+	<main>
+		<RoomsEditor entries={data.entries} mayChange={data.mayChange} {send} />
+	</main>
+</div>

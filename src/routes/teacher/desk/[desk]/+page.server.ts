@@ -1,0 +1,73 @@
+import { error, fail } from '@sveltejs/kit';
+import { z } from 'zod';
+import { datesOf } from '$lib/core/desks/desk-plan';
+import { localOf } from '$lib/core/time/local-time';
+import { m } from '$lib/paraglide/messages';
+import { listCalendars } from '$lib/server/calendars/calendars';
+import { conferenceHours } from '$lib/server/conferences/conference-hours';
+import { changeOwnDesk, openProposals, ownDesk } from '$lib/server/desks/proposals';
+import { calendarActions, withFailures } from '$lib/server/web/calendar-routes';
+import { planSchema } from '$lib/server/web/plans-body';
+import { readFields } from '$lib/server/web/read-fields';
+import { planFaultText } from '$lib/ui/desks/desk-text';
+import type { Actions, PageServerLoad } from './$types';
+
+function teacherOf({ teacher }: App.Locals) {
+	if (!teacher) error(404, m.link_unknown());
+	return teacher;
+}
+
+export const load: PageServerLoad = async ({ locals, params }) => {
+	const teacher = teacherOf(locals);
+	const { app } = locals;
+	const own = await ownDesk(app.db, teacher.person, params.desk);
+	if (!own) error(404, m.error_not_found());
+	const { conference, now } = own;
+	const proposals = await openProposals(app.db, conference.id);
+	return {
+		plan: now,
+		proposed: proposals.find(({ desk }) => desk === now.id)?.plan ?? null,
+		conference: { name: conference.name, timeZone: conference.timeZone },
+		teachersMay: conference.teachersMay,
+		hours: conferenceHours(conference),
+		dates: datesOf(conference),
+		today: localOf(app.clock.now(), conference.timeZone).date,
+		hasVideoService: app.config.videoService !== null,
+		busy: withFailures(await listCalendars(app, teacher, teacher.person)),
+	};
+};
+
+const json = z.string().transform((text, context) => {
+	try {
+		return JSON.parse(text) as unknown;
+	} catch {
+		context.addIssue({ code: 'custom', message: m.body_unreadable() });
+		return z.NEVER;
+	}
+});
+
+export const actions: Actions = {
+	change: async ({ request, locals, params }) => {
+		const teacher = teacherOf(locals);
+		const read = await readFields(
+			request,
+			z.object({
+				base: json.pipe(planSchema),
+				plan: json.pipe(planSchema),
+				note: z.string().max(500),
+			}),
+		);
+		if (!read.ok) return fail(400, { problem: m.body_unreadable() });
+		const { base, plan, note } = read.fields;
+		const wanted = { base, plan: { ...plan, id: params.desk }, note };
+		const result = await changeOwnDesk(locals.app, teacher, teacher.person, wanted);
+		if (result.done !== 'refused') return { done: result.done };
+		const [fault] = result.faults;
+		const problem = fault ? planFaultText(fault.code) : m.changed_meanwhile();
+		return fail(409, { problem });
+	},
+	...calendarActions(({ locals }) => {
+		const teacher = teacherOf(locals);
+		return { actor: teacher, person: teacher.person };
+	}),
+};
