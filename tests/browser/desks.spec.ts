@@ -279,6 +279,33 @@ test('two organisers see each other’s changes, and choose where both set the s
 	await expect(other.getByRole('button', { name: /Keep: Fri 4 Dec 09:05–12:10/ })).toBeVisible();
 	await other.getByRole('button', { name: /Mine: Fri 4 Dec 09:10–12:10/ }).click();
 	await expect.poll(() => hoursOf(page, name)).toContain('Fri 09:10–12:10 Sandpiper');
+
+	// What was read before an own change and comes in after it does not take it back.
+	let isRead = false;
+	let release = () => {};
+	const released = new Promise<void>((resolve) => (release = resolve));
+	await page.route(
+		'**/desks/board',
+		async (route) => {
+			const response = await route.fetch();
+			isRead = true;
+			await released;
+			await route.fulfill({ response });
+		},
+		{ times: 1 },
+	);
+	await bar(other, name, 2).focus();
+	await other.keyboard.press('Control+ArrowRight');
+	await expect.poll(() => isRead).toBe(true);
+	await bar(page, name, 0).focus();
+	await page.keyboard.press('Control+ArrowRight');
+	await saved(page);
+	await expect.poll(() => hoursOf(page, name)).toContain('Fri 09:10–12:15 Sandpiper');
+	const now = await hoursOf(page, name);
+	const overtaken = page.waitForResponse('**/desks/board');
+	release();
+	await (await overtaken).finished();
+	expect(await hoursOf(page, name)).toEqual(now);
 	await other.close();
 });
 

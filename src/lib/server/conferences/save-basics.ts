@@ -28,6 +28,8 @@ export interface BasicsOutcome {
 	readonly faults: readonly BasicsFault[];
 	/** What somebody else set differently meanwhile; theirs stands. */
 	readonly collisions: readonly Collision[];
+	/** The conference's version with them. */
+	readonly version: number;
 }
 
 /** A conference's basics as they are edited. */
@@ -99,6 +101,7 @@ export async function saveBasics(
 					: fault,
 			);
 		const after = kept(before, wanted, faults);
+		let { version } = row;
 		if (!isSame(before, after)) {
 			await tx.update(conference).set(columnsOf(after)).where(eq(conference.id, id));
 			const shape = ({
@@ -116,9 +119,9 @@ export async function saveBasics(
 				conferenceId: id,
 				...{ before, after },
 			});
-			await touchConference(tx, id);
+			version = await touchConference(tx, id);
 		}
-		return { basics: after, faults: told, collisions: merged.collisions };
+		return { basics: after, faults: told, collisions: merged.collisions, version };
 	});
 }
 

@@ -9,7 +9,7 @@ import { recordAct } from '../acts/record-act';
 import type { App } from '../app';
 import { conferenceHours } from '../conferences/conference-hours';
 import { touchConference } from '../conferences/touch-conference';
-import type { Transaction } from '../database/connect';
+import type { Reader, Transaction } from '../database/connect';
 import { EXCLUSION_VIOLATION, postgresError } from '../database/errors';
 import { conference, person, slot, takenSlot } from '../database/schema';
 import { inTransaction } from '../database/transaction';
@@ -36,6 +36,8 @@ export interface PlanOutcome {
 	/** Why it was not kept. */
 	readonly faults: readonly PlanFault[];
 	readonly refusal: PlanRefusal | null;
+	/** The conference's version with it. */
+	readonly version: number;
 }
 
 export type PlanRefusal =
@@ -109,11 +111,12 @@ export async function keepPlans(
 				outcomes.push(...(await keepPlans(app, actor, conferenceId, [change])));
 			return outcomes;
 		}
+		const version = await versionOf(app.db, conferenceId);
 		const known = await loadPlans(app.db, conferenceId);
 		return changes.map((change) => ({
 			id: idOf(change),
 			plan: known.find(({ id }) => id === idOf(change)) ?? null,
-			...{ collisions: [], faults: [], refusal: 'person-taken' },
+			...{ collisions: [], faults: [], refusal: 'person-taken', version },
 		}));
 	}
 }
@@ -157,6 +160,7 @@ async function keep(
 	for (const plan of kept) await dropSeries(tx, plan);
 	for (const id of gone) if (!booked.has(id)) await dropDesk(tx, app.clock, id);
 
+	let { version } = facts;
 	const touched = changed.filter(({ id }) => !booked.has(id));
 	if (touched.length) {
 		await recordAct(tx, app.clock, {
@@ -168,13 +172,13 @@ async function keep(
 		});
 		if (facts.publishedAt !== null && facts.withdrawnAt === null && meetsOthers(touched, known))
 			await deriveWishes(tx, app.clock, conferenceId);
-		await touchConference(tx, conferenceId);
+		version = await touchConference(tx, conferenceId);
 	}
 	const now = new Map((await loadPlans(tx, conferenceId)).map((plan) => [plan.id, plan]));
 	return outcomes.map(({ id, collisions, faults }) => ({
 		id,
 		plan: now.get(id) ?? null,
-		...{ collisions, faults },
+		...{ collisions, faults, version },
 		refusal: booked.has(id) ? ('has-appointments' as const) : null,
 	}));
 }
@@ -230,6 +234,15 @@ export async function lockConference(
 		.for('no key update');
 	if (!row) throw new Error(`no conference ${id}`);
 	return row;
+}
+
+async function versionOf(db: Reader, id: string): Promise<number> {
+	const [row] = await db
+		.select({ version: conference.version })
+		.from(conference)
+		.where(eq(conference.id, id));
+	if (!row) throw new Error(`no conference ${id}`);
+	return row.version;
 }
 
 async function personsOfSchool(tx: Transaction): Promise<ReadonlySet<string>> {

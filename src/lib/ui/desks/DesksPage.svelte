@@ -69,10 +69,10 @@
 			}),
 	);
 	$effect(() => {
-		const { plans, hours } = board;
+		const { plans, hours, version } = board;
 		untrack(() => {
 			editor.hours = hours;
-			editor.kept.hear(byId(plans));
+			editor.kept.hear({ documents: byId(plans), version });
 		});
 	});
 

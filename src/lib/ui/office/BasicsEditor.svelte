@@ -27,6 +27,7 @@
 	/** What a conference is called, when it is, how long an appointment is. Saved as it is typed. */
 	let {
 		basics,
+		version,
 		conference,
 		zones,
 		today,
@@ -35,6 +36,8 @@
 		send,
 	}: {
 		basics: ConferenceBasics;
+		/** The conference's version with them. */
+		version: number;
 		conference: string;
 		zones: readonly string[];
 		today: string;
@@ -57,7 +60,7 @@
 			}),
 	);
 	$effect(() => {
-		const now = new Map([[ID, basics]]);
+		const now = { documents: new Map([[ID, basics]]), version };
 		untrack(() => kept.hear(now));
 	});
 

@@ -18,6 +18,14 @@ export interface Answer<Doc, Problem> {
 	readonly collisions: readonly Collision[];
 	/** Why it was not kept, or not all of it. */
 	readonly problem: Problem | null;
+	/** Which state of the whole the server then had; where others' changes are heard too. */
+	readonly version?: number;
+}
+
+/** All documents as the server had them at some moment; a greater version is a later one. */
+export interface Heard<Doc> {
+	readonly documents: ReadonlyMap<string, Doc>;
+	readonly version: number;
 }
 
 export type SavingState = 'saved' | 'saving' | 'offline' | 'refused';
@@ -56,6 +64,9 @@ export class KeptDocuments<Doc extends object, Problem> {
 	readonly #waiting = new Map<string, Doc | null>();
 	#timer: ReturnType<typeof setTimeout> | undefined;
 	#isSending = false;
+	#version = 0;
+	/** Heard while own changes were on their way. */
+	#unheard: Heard<Doc> | null = null;
 	#retry = FIRST_RETRY;
 
 	constructor(options: KeptOptions<Doc, Problem>) {
@@ -89,9 +100,18 @@ export class KeptDocuments<Doc extends object, Problem> {
 		this.#later(PAUSE);
 	}
 
-	/** Takes in what the server has now; own changes that wait are laid over it. */
-	hear(documents: ReadonlyMap<string, Doc>): void {
-		if (this.#isSending) return;
+	/**
+	 * Takes in what the server has; own changes that wait are laid over it. What is older than what is
+	 * known already (answers overtake each other) says nothing new.
+	 */
+	hear(heard: Heard<Doc>): void {
+		if (this.#isSending) {
+			if (heard.version >= (this.#unheard?.version ?? 0)) this.#unheard = heard;
+			return;
+		}
+		const { documents, version } = heard;
+		if (version < this.#version) return;
+		this.#version = version;
 		const docs = new Map(documents);
 		// What has faults is still to be mended: it is no less somebody's work than what waits.
 		const own = new Map(
@@ -150,13 +170,17 @@ export class KeptDocuments<Doc extends object, Problem> {
 			this.#retry = Math.min(2 * this.#retry, LONGEST_RETRY);
 		}
 		this.#isSending = false;
+		const heard = this.#unheard;
+		this.#unheard = null;
+		if (heard) this.hear(heard);
 		if (this.state === 'saved' && this.#waiting.size) this.#later(PAUSE);
 	}
 
 	#answered(sent: readonly SentChange<Doc>[], answers: readonly Answer<Doc, Problem>[]): void {
 		const docs = new Map(this.docs);
 		const problems = new Map(this.problems);
-		for (const { id, doc, collisions, problem } of answers) {
+		for (const { id, doc, collisions, problem, version } of answers) {
+			this.#version = Math.max(this.#version, version ?? 0);
 			const was = sent.find((change) => change.id === id)?.mine ?? null;
 			const now = this.docs.get(id) ?? null;
 			const isUntouched = isSame(was, now);

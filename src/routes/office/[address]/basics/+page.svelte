@@ -13,34 +13,35 @@
 
 	/** By its id: the address may change while the page is open. */
 	const own = $derived(`/office/${data.conference.id}/basics`);
-	let basics = $derived(data.basics);
+	let standing = $derived({ basics: data.basics, version: data.version });
 	let version = untrack(() => data.version);
 
 	interface BasicsAnswer {
 		readonly basics: ConferenceBasics;
 		readonly faults: readonly BasicsFault[];
 		readonly collisions: readonly Collision[];
+		readonly version: number;
 	}
 
 	async function send([change]: readonly SentChange<ConferenceBasics>[]) {
 		const { id, base, mine } = change!;
 		const address = data.conference.address;
 		const answer = await sendJson<BasicsAnswer>(`${own}/fields`, { base, mine });
-		const { basics: kept, faults, collisions } = answer;
+		const { basics: kept, faults, collisions, version } = answer;
 		if (kept.address !== address)
 			await goto(`/office/${kept.address}/basics`, {
 				replaceState: true,
 				keepFocus: true,
 				noScroll: true,
 			});
-		return [{ id, doc: kept, collisions, problem: faults.length ? faults : null }];
+		return [{ id, doc: kept, collisions, version, problem: faults.length ? faults : null }];
 	}
 
 	followSeats(`/live/${untrack(() => data.conference.id)}`, (news) => {
 		if (news.version === version) return;
 		version = news.version;
-		void readJson<ConferenceBasics>(`${own}/fields`).then((read) => {
-			if (read) basics = read;
+		void readJson<typeof standing>(`${own}/fields`).then((read) => {
+			if (read) standing = read;
 		});
 	});
 </script>
@@ -48,7 +49,7 @@
 <svelte:head><title>{m.station_basics()} · {data.conference.name}</title></svelte:head>
 
 <BasicsEditor
-	{basics}
+	{...standing}
 	conference={data.conference.id}
 	zones={data.zones}
 	today={data.today}

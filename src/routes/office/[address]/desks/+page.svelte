@@ -27,6 +27,7 @@
 		readonly collisions: readonly Collision[];
 		readonly faults: readonly PlanFault[];
 		readonly refusal: 'has-appointments' | 'person-taken' | null;
+		readonly version: number;
 	}
 
 	async function send(changes: readonly SentChange<DeskPlan>[], teachers: readonly NewTeacher[]) {
@@ -34,8 +35,8 @@
 			changes: changes.map(({ base, mine }) => ({ base, plan: mine })),
 			teachers,
 		});
-		return answers.map(({ id, plan, collisions, faults, refusal }) => ({
-			...{ id, doc: plan, collisions },
+		return answers.map(({ id, plan, collisions, faults, refusal, version }) => ({
+			...{ id, doc: plan, collisions, version },
 			problem: faults.length || refusal ? { faults, refusal } : null,
 		}));
 	}

@@ -11,7 +11,7 @@ export const GET: RequestHandler = async ({ locals, params }) => {
 	accountFor(locals, 'conference.see');
 	const conference = await conferenceAt(locals.app.db, params.address);
 	if (!conference) error(404, m.error_not_found());
-	return json(basicsOf(conference));
+	return json({ basics: basicsOf(conference), version: conference.version });
 };
 
 export const PUT: RequestHandler = async ({ locals, params, request }) => {
