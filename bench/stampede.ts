@@ -3,30 +3,14 @@
 // server processes on one database, with 300 more pages open and listening. Then an independent checker
 // looks at the whole database. With --kill one of the servers, or PostgreSQL itself, is ended with
 // SIGKILL in the middle and started again.
-import { execFile, execFileSync } from 'node:child_process';
-import { mkdtempSync, readFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join, resolve } from 'node:path';
+import { readFileSync } from 'node:fs';
 import { setTimeout as sleep } from 'node:timers/promises';
-import { pathToFileURL } from 'node:url';
-import { promisify } from 'node:util';
-import { and, eq, isNull } from 'drizzle-orm';
 import postgres from 'postgres';
-import { clusterPid, discardCluster, startCluster } from '../scripts/cluster.mjs';
-import { createApp } from '../src/lib/server/app';
-import { adult, family, familyAdult, invitation } from '../src/lib/server/database/schema';
-import { invitationLink } from '../src/lib/server/invitations/links';
-import { readConfig } from '../src/lib/server/config';
+import { bareBookings } from './stampede/bare-bookings';
 import { checkDatabase } from './stampede/check-database';
 import { bookAsFamily, type FamilyRun, type Servers, type Timings } from './stampede/family-client';
-import { bareBookings } from './stampede/bare-bookings';
-
-/** These two find the project by where they lie, so they are not bundled into this file. */
-const scripts = (name: string) => import(pathToFileURL(resolve('scripts', name)).href);
-const { ensureBuild, freePort }: typeof import('../scripts/project.mjs') =
-	await scripts('project.mjs');
-const { startServer }: typeof import('../scripts/server-process.mjs') =
-	await scripts('server-process.mjs');
+import { freePort, openLargeHouse, say } from './stampede/large-house';
+import { processorSeconds } from './stampede/processor-seconds';
 
 const option = (name: string, usual: string): string => {
 	const at = process.argv.indexOf(`--${name}`);
@@ -36,46 +20,18 @@ const FAMILIES = Number(option('families', '1500'));
 const SECONDS = Number(option('seconds', '55'));
 const KILL = option('kill', 'nothing');
 const PAGES = 300;
-const KEY = 'a-key-for-benchmarks-of-32-characters';
-const NOW = '2026-11-24T15:00:00Z';
 
-await ensureBuild();
-const data = mkdtempSync(join(tmpdir(), 'ten-chairs-stampede-'));
-let cluster = await startCluster(data);
-const admin = postgres(cluster.url('postgres'), { max: 1, onnotice: () => {} });
-await admin.unsafe('create database stampede');
-await admin.end();
-const url = cluster.url('stampede');
-const environment = {
-	...{ DATABASE_URL: url, TEN_CHAIRS_KEY: KEY, TEN_CHAIRS_NOW: NOW, LOG_LEVEL: 'warn' },
-	...{ ORIGIN: 'http://127.0.0.1:1', TEN_CHAIRS_DEMO_PASSWORD: 'a password for the benchmark' },
-};
-say('Seeding the large school …');
-await promisify(execFile)(
-	process.execPath,
-	['scripts/run-typescript.mjs', 'src/commands/seed-demo.ts', '--large', '--unbooked'],
-	{ env: { ...process.env, ...environment }, maxBuffer: 1 << 24 },
-);
-
-const tokens = await familyTokens();
+const house = await openLargeHouse('stampede');
+const { url, tokens } = house;
 const bare = await bareBookings(
-	cluster.url,
+	house.urlOf,
 	'stampede',
 	tokens.map(({ family }) => family),
 );
 
 say('Starting two servers …');
-const env = {
-	...{
-		TEN_CHAIRS_NOW: NOW,
-		LOG_LEVEL: 'warn',
-		DATABASE_POOL: '20',
-		TEN_CHAIRS_API_RATE: '1000000',
-	},
-};
 const ports = [await freePort(), await freePort()];
-const start = (port: number) => startServer({ url, key: KEY, port, env, output: 'inherit' });
-const running = await Promise.all(ports.map(start));
+const running = await Promise.all(ports.map(house.startServer));
 const origins = ports.map((port) => `http://127.0.0.1:${port}`);
 const pages = await listeners();
 
@@ -99,7 +55,7 @@ const after = processorTimes();
 peaks.stop();
 report();
 
-const sql = postgres(cluster.url('stampede'), { max: 2, onnotice: () => {} });
+const sql = postgres(url, { max: 2, onnotice: () => {} });
 const told = new Map(
 	results.flatMap(({ family, slots }) => (slots ? [[family, slots] as const] : [])),
 );
@@ -108,36 +64,8 @@ console.log(wrong.length ? `WRONG:\n  ${wrong.join('\n  ')}` : 'The checker find
 await sql.end();
 pages.stop();
 for (const server of running) await server.stop().catch(() => {});
-cluster.stop();
-discardCluster(data);
+house.close();
 process.exit(wrong.length ? 1 : 0);
-
-function say(sentence: string): void {
-	process.stderr.write(`${sentence}\n`);
-}
-
-/** Each family's own token, and how many of its three to six meetings it wants. */
-async function familyTokens(): Promise<
-	{ family: string; token: string; link: string; most: number }[]
-> {
-	const app = createApp(readConfig(environment));
-	const rows = await app.db
-		.selectDistinctOn([family.id], { family: family.id, invitation })
-		.from(family)
-		.innerJoin(familyAdult, eq(familyAdult.familyId, family.id))
-		.innerJoin(adult, and(eq(adult.id, familyAdult.adultId), isNull(adult.leftAt)))
-		.innerJoin(invitation, eq(invitation.adultId, adult.id))
-		.where(isNull(family.leftAt))
-		.orderBy(family.id);
-	await app.close();
-	const seen = new Set<string>();
-	return rows
-		.filter(({ invitation }) => !seen.has(invitation.id) && seen.add(invitation.id))
-		.map(({ family, invitation }, index) => {
-			const link = invitationLink('', KEY, invitation);
-			return { family, link, token: link.split('/').at(-1)!, most: 3 + (index % 4) };
-		});
-}
 
 /** Pages that only listen, each with its own stream. */
 async function listeners(): Promise<{ stop(): void; heard(): number }> {
@@ -177,33 +105,10 @@ async function listeners(): Promise<{ stop(): void; heard(): number }> {
 	return { stop: () => stopped.abort(), heard: () => heard };
 }
 
-/** Processor seconds of the servers and of PostgreSQL so far, from /proc. */
 function processorTimes(): { servers: number; database: number } {
-	const ticks = Number(execFileSync('getconf', ['CLK_TCK'], { encoding: 'utf8' }));
-	const secondsOf = (pid: number): number => {
-		try {
-			const fields = readFileSync(`/proc/${pid}/stat`, 'utf8').split(') ')[1]!.split(' ');
-			return [11, 12, 13, 14].reduce((sum, field) => sum + Number(fields[field]), 0) / ticks;
-		} catch {
-			return 0;
-		}
-	};
-	const children = (pid: number): number[] => {
-		try {
-			return readFileSync(`/proc/${pid}/task/${pid}/children`, 'utf8')
-				.split(' ')
-				.filter(Boolean)
-				.map(Number);
-		} catch {
-			return [];
-		}
-	};
-	const database = clusterPid(data);
 	return {
-		servers: running.reduce((sum, { pid }) => sum + secondsOf(pid!), 0),
-		database: database
-			? [database, ...children(database)].reduce((sum, pid) => sum + secondsOf(pid), 0)
-			: 0,
+		servers: running.reduce((sum, { pid }) => sum + processorSeconds(pid!), 0),
+		database: processorSeconds(house.databasePid() ?? 0, { withChildren: true }),
 	};
 }
 
@@ -227,14 +132,14 @@ async function killInTheMiddle(): Promise<void> {
 		say('SIGKILL for a server …');
 		process.kill(running[0]!.pid!, 'SIGKILL');
 		await sleep(2000);
-		running[0] = await start(ports[0]!);
+		running[0] = await house.startServer(ports[0]!);
 	} else {
 		say('SIGKILL for PostgreSQL …');
-		process.kill(clusterPid(data)!, 'SIGKILL');
+		process.kill(house.databasePid()!, 'SIGKILL');
 		for (let tries = 0; ; tries++) {
 			await sleep(1000);
 			try {
-				cluster = await startCluster(data);
+				await house.startDatabase();
 				break;
 			} catch (error) {
 				// Its children let go of the shared memory one by one.

@@ -101,3 +101,29 @@ END $$;
 --> statement-breakpoint
 CREATE CONSTRAINT TRIGGER along_of_appointment AFTER INSERT OR UPDATE OR DELETE ON appointment_along
 	DEFERRABLE INITIALLY DEFERRED FOR EACH ROW EXECUTE FUNCTION check_claims_of_appointment();
+--> statement-breakpoint
+-- A claim that comes to an appointment can only be one too many: the whole is looked at when the
+-- appointment, its slots or its people change, and when claims change or go.
+CREATE FUNCTION claim_has_standing_owner() RETURNS trigger LANGUAGE plpgsql AS $$
+BEGIN
+	IF EXISTS (
+		SELECT FROM appointment WHERE id = NEW.appointment_id AND standing NOT IN ('asked', 'booked')
+	) THEN
+		RAISE EXCEPTION 'appointment % no longer stands but owns claims', NEW.appointment_id
+			USING ERRCODE = 'check_violation', CONSTRAINT = 'appointment_owns_its_claims';
+	END IF;
+	RETURN NULL;
+END $$;
+--> statement-breakpoint
+DROP TRIGGER claim_of_appointment ON claim;
+--> statement-breakpoint
+CREATE CONSTRAINT TRIGGER claim_comes AFTER INSERT ON claim
+	DEFERRABLE INITIALLY DEFERRED FOR EACH ROW WHEN (NEW.appointment_id IS NOT NULL)
+	EXECUTE FUNCTION claim_has_standing_owner();
+--> statement-breakpoint
+CREATE CONSTRAINT TRIGGER claim_changes AFTER UPDATE ON claim
+	DEFERRABLE INITIALLY DEFERRED FOR EACH ROW EXECUTE FUNCTION check_claims_of_appointment();
+--> statement-breakpoint
+CREATE CONSTRAINT TRIGGER claim_goes AFTER DELETE ON claim
+	DEFERRABLE INITIALLY DEFERRED FOR EACH ROW WHEN (OLD.appointment_id IS NOT NULL)
+	EXECUTE FUNCTION check_claims_of_appointment();

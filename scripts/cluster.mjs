@@ -81,11 +81,12 @@ export const secretKey = (data) =>
 	remembered(data, 'key', () => randomBytes(32).toString('base64url'));
 
 /**
- * Starts the cluster (or joins the one that runs) and returns a way to its databases.
- * @param {string} data
+ * Starts the cluster (or joins the one that runs) and returns a way to its databases. A `throwaway` one
+ * need not outlive a loss of power: it never waits for the disk.
+ * @param {string} data @param {{ throwaway?: boolean }} [options]
  * @returns {Promise<{ url: (database: string) => string, stop: () => void }>}
  */
-export async function startCluster(data) {
+export async function startCluster(data, { throwaway = false } = {}) {
 	ensurePostgres();
 	mkdirSync(join(data, 'users'), { recursive: true });
 	const folder = clusterFolder(data);
@@ -125,6 +126,13 @@ export async function startCluster(data) {
 			['unix_socket_directories', ''],
 			['max_connections', '500'],
 			['shared_buffers', '256MB'],
+			...(throwaway
+				? [
+						['fsync', 'off'],
+						['synchronous_commit', 'off'],
+						['full_page_writes', 'off'],
+					]
+				: []),
 		];
 		runAsPostgres('pg_ctl', [
 			...['start', '-w', '-t', '60', '-D', folder, '-l', join(folder, 'server.log')],

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { dataFolder, startCluster } from './cluster.mjs';
 
 const data = dataFolder();
-const cluster = await startCluster(data);
+const cluster = await startCluster(data, { throwaway: true });
 writeFileSync(join(data, 'test-server'), cluster.url('').replace(/\/$/, ''), { mode: 0o600 });
 console.log('The test cluster runs; Ctrl-C leaves it.');
 const keepAlive = setInterval(() => {}, 1 << 30);

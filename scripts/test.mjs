@@ -12,7 +12,7 @@ await ensurePackages();
 ensureChromium();
 
 const data = mkdtempSync(join(process.env.TMPDIR ?? tmpdir(), 'ten-chairs-test-'));
-const cluster = await startCluster(data);
+const cluster = await startCluster(data, { throwaway: true });
 /** @type {Set<import('node:child_process').ChildProcess>} */
 const running = new Set();
 function leave() {

@@ -1,6 +1,7 @@
 import { groupBy } from '../group-by';
 import { slotsInARow, type SlotsInARow } from '../visits/slots-in-a-row';
 import { turnMinutes, type TurnMinutes } from '../visits/turn';
+import { busyAsClaims, claimsByThing, type ClaimsByThing } from './seat-state';
 import type { ConferenceSnapshot, Desk, Place, Slot } from './snapshot';
 import { travelBetween } from './travel';
 
@@ -10,6 +11,8 @@ export interface SnapshotIndex {
 	readonly places: ReadonlyMap<string, Place>;
 	readonly slots: ReadonlyMap<string, Slot>;
 	readonly slotsOfDesk: ReadonlyMap<string, readonly Slot[]>;
+	/** What people have to do beside their desks. */
+	readonly duties: ClaimsByThing;
 	readonly inARow: SlotsInARow;
 	/** Between all of its places, with the conference's pause. */
 	readonly turn: TurnMinutes;
@@ -25,12 +28,13 @@ export function indexOf(snapshot: ConferenceSnapshot): SnapshotIndex {
 }
 
 function make(snapshot: ConferenceSnapshot): SnapshotIndex {
-	const { desks, places, slots, walks, conference } = snapshot;
+	const { desks, places, slots, walks, conference, busy } = snapshot;
 	return {
 		desks: new Map(desks.map((desk) => [desk.id, desk])),
 		places: new Map(places.map((place) => [place.id, place])),
 		slots: new Map(slots.map((slot) => [slot.id, slot])),
 		slotsOfDesk: groupBy(slots, ({ desk }) => desk),
+		duties: claimsByThing(busyAsClaims(busy)),
 		inARow: slotsInARow(slots),
 		turn: turnMinutes({
 			travel: travelBetween(places, walks, conference.switchMinutes),

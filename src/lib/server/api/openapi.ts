@@ -5,8 +5,19 @@ import { operations } from './operations';
 import { problem } from './schemas';
 import { scopes } from './tokens';
 
-/** The open interface as an OpenAPI 3.1 document, made from the schemas that read and write it. */
+const known = new Map<string, object>();
+
+/**
+ * The open interface as an OpenAPI 3.1 document, made once from the schemas that read and write it.
+ * `origin` is the server's own.
+ */
 export function openApiDocument(origin: string): object {
+	let document = known.get(origin);
+	if (!document) known.set(origin, (document = describe(origin)));
+	return document;
+}
+
+function describe(origin: string): object {
 	const paths: Record<string, Record<string, object>> = {};
 	for (const operation of operations as unknown as Operation[])
 		(paths[operation.path] ??= {})[operation.method] = described(operation);

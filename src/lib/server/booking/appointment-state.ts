@@ -1,6 +1,5 @@
 import { sql, type SQL } from 'drizzle-orm';
 import type { Reader } from '../database/connect';
-import { appointment } from '../database/schema';
 
 /** An appointment with all that belongs to it: ids and facts, so that an act can keep it. */
 export interface AppointmentState {
@@ -30,27 +29,29 @@ export interface AppointmentState {
 export const stands = ({ standing }: Pick<AppointmentState, 'standing'>): boolean =>
 	standing === 'asked' || standing === 'booked';
 
+/** The appointments that a condition (on `appointment`) picks, in order of time, as a query. */
+export const statesOfAppointments = (condition: SQL): SQL => sql`
+	select appointment.id, family_id as family, desk_id as desk, place_id as place,
+		receiver_id as receiver, interpreter_id as interpreter, standing,
+		(extract(epoch from answer_by) * 1000)::float8 as "answerBy",
+		(extract(epoch from starts_at) * 1000)::float8 as start,
+		(extract(epoch from ends_at) * 1000)::float8 as end,
+		coalesce((select json_agg(slot.id order by slot.starts_at) from taken_slot
+			join slot on slot.id = slot_id where appointment_id = appointment.id), '[]') as slots,
+		coalesce((select json_agg(seat order by claim.starts_at) from claim
+			where appointment_id = appointment.id and kind = 'desk'), '[]') as seats,
+		coalesce((select json_agg(wish_id order by wish_id) from appointment_wish
+			where appointment_id = appointment.id), '[]') as wishes,
+		coalesce((select json_agg(json_build_object('id', student_id, 'classLabel', class_label)
+			order by student_id) from appointment_student
+			where appointment_id = appointment.id), '[]') as students,
+		coalesce((select json_agg(adult_id order by adult_id) from appointment_adult
+			where appointment_id = appointment.id), '[]') as adults,
+		coalesce((select json_agg(student_id order by student_id) from appointment_along
+			where appointment_id = appointment.id), '[]') as along
+	from appointment where ${condition}
+	order by appointment.starts_at, appointment.id`;
+
 /** The appointments that a condition (on `appointment`) picks, in order of time. */
-export async function readAppointments(db: Reader, condition: SQL): Promise<AppointmentState[]> {
-	return (await db.execute(sql`
-		select appointment.id, family_id as family, desk_id as desk, place_id as place,
-			receiver_id as receiver, interpreter_id as interpreter, standing,
-			(extract(epoch from answer_by) * 1000)::float8 as "answerBy",
-			(extract(epoch from starts_at) * 1000)::float8 as start,
-			(extract(epoch from ends_at) * 1000)::float8 as end,
-			coalesce((select json_agg(slot.id order by slot.starts_at) from taken_slot
-				join slot on slot.id = slot_id where appointment_id = appointment.id), '[]') as slots,
-			coalesce((select json_agg(seat order by claim.starts_at) from claim
-				where appointment_id = appointment.id and kind = 'desk'), '[]') as seats,
-			coalesce((select json_agg(wish_id order by wish_id) from appointment_wish
-				where appointment_id = appointment.id), '[]') as wishes,
-			coalesce((select json_agg(json_build_object('id', student_id, 'classLabel', class_label)
-				order by student_id) from appointment_student
-				where appointment_id = appointment.id), '[]') as students,
-			coalesce((select json_agg(adult_id order by adult_id) from appointment_adult
-				where appointment_id = appointment.id), '[]') as adults,
-			coalesce((select json_agg(student_id order by student_id) from appointment_along
-				where appointment_id = appointment.id), '[]') as along
-		from ${appointment} where ${condition}
-		order by appointment.starts_at, appointment.id`)) as unknown as AppointmentState[];
-}
+export const readAppointments = async (db: Reader, condition: SQL): Promise<AppointmentState[]> =>
+	(await db.execute(statesOfAppointments(condition))) as unknown as AppointmentState[];

@@ -21,12 +21,12 @@ import { isLostRace } from '../database/errors';
 import { inTransaction } from '../database/transaction';
 import { appointment, waiting } from '../database/schema';
 import { announceChange } from '../live/announce';
-import { classLabels } from '../people/class-labels';
 import { ForbiddenError } from '../permissions/forbidden';
 import { readAppointments, type AppointmentState } from './appointment-state';
 import { clearEndedHolds, dropHolds, keptSlots, usedHolds } from './held-claims';
 import { lockFamily, lockSlots } from './lock-visit';
-import { isOffice, readFamily, visitFacts, withdrawnFrom, type FamilyFacts } from './visit-facts';
+import { readFamily, withdrawnFrom, type FamilyFacts } from './family-facts';
+import { isOffice, visitFacts } from './visit-facts';
 import { clearAppointments, endAppointment, writeVisit } from './write-visit';
 
 /** A visit that a family wants: all of it or nothing. */
@@ -129,7 +129,7 @@ async function changeInOneStep(
 			const late = tooLate(snapshot, givenUp, isOffice(actor), now);
 			if (late.length) return { ok: false, conflicts: late };
 
-			const holds = await usedHolds(tx, conferenceId, familyId, wanted);
+			const holds = usedHolds(family, wanted);
 			const released = [...givenUp.flatMap(({ slots }) => slots), ...keptSlots(holds)];
 			const slots = await lockWanted(tx, snapshot, family, { wanted, released });
 			const held = holds.map(({ id }) => id);
@@ -149,9 +149,9 @@ async function changeInOneStep(
 			for (const id of ended) await endAppointment(tx, id, 'cancelled');
 			const ids = await writeVisit(tx, clock, {
 				...{ conferenceId, familyId },
-				appointments: await withLabels(tx, settled.appointments, wanted),
+				appointments: withLabels(family, settled.appointments, wanted),
 			});
-			await stopWaiting(tx, wanted);
+			await stopWaiting(tx, family, wanted);
 			const touched = [...new Set([...ids, ...ended])];
 			if (touched.length === 0) return { ok: true, appointments: [] };
 			const after = await readAppointments(tx, inArray(appointment.id, touched));
@@ -184,8 +184,12 @@ const resultOf = (after: readonly AppointmentState[]): BookingResult => ({
 });
 
 /** Nobody waits for what is booked. */
-async function stopWaiting(tx: Transaction, wanted: readonly WantedPlace[]): Promise<void> {
-	const wishes = wanted.flatMap(({ wishes }) => wishes);
+async function stopWaiting(
+	tx: Transaction,
+	{ waiting: waitsFor }: Pick<FamilyFacts, 'waiting'>,
+	wanted: readonly WantedPlace[],
+): Promise<void> {
+	const wishes = wanted.flatMap(({ wishes }) => wishes).filter((id) => waitsFor.includes(id));
 	if (wishes.length) await tx.delete(waiting).where(inArray(waiting.wishId, wishes));
 }
 
@@ -232,12 +236,12 @@ export async function lockWanted(
 }
 
 /** Each appointment with its identity, if it has one, and the classes of those it is about. */
-async function withLabels(
-	tx: Transaction,
+function withLabels(
+	family: Pick<FamilyFacts, 'students'>,
 	settled: Extract<ReturnType<typeof settleVisit>, { ok: true }>['appointments'],
 	wanted: VisitDifference['wanted'],
 ) {
-	const labels = await classLabels(tx, [...new Set(settled.flatMap(({ students }) => students))]);
+	const labels = new Map(family.students.map((row) => [row.id, row.label ?? row.yearGroup]));
 	const ids = new Map(wanted.map((entry) => [entry as WantedPlace, entry.id]));
 	return settled.map((entry) => {
 		const id = ids.get(entry.wanted);

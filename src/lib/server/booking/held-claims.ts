@@ -1,34 +1,22 @@
-import { and, eq, inArray, isNotNull, lte } from 'drizzle-orm';
+import { and, inArray, isNotNull, lte } from 'drizzle-orm';
 import type { WantedPlace } from '../../core/visits/kept-place';
 import { claimsOf, type SettledAppointment } from '../../core/visits/settle-visit';
-import type { Reader, Transaction } from '../database/connect';
+import type { Transaction } from '../database/connect';
 import { claim, hold } from '../database/schema';
-
-export type HoldRow = typeof hold.$inferSelect;
-
-/** The family's holds of any kind, ended ones among them. */
-export const holdsOf = (db: Reader, conferenceId: string, familyId: string): Promise<HoldRow[]> =>
-	db
-		.select()
-		.from(hold)
-		.where(and(eq(hold.conferenceId, conferenceId), eq(hold.familyId, familyId)))
-		.orderBy(hold.until, hold.id);
+import type { FamilyFacts, HoldRow } from './family-facts';
 
 /**
  * Which of its own holds a family uses up when it books: the one that it holds while it finishes, and
  * every offer of one of the slots or for one of the wishes. Who only cancels uses up nothing.
  */
-export async function usedHolds(
-	db: Reader,
-	conferenceId: string,
-	familyId: string,
+export function usedHolds(
+	{ holds }: Pick<FamilyFacts, 'holds'>,
 	wanted: readonly WantedPlace[],
-): Promise<HoldRow[]> {
+): HoldRow[] {
 	if (wanted.length === 0) return [];
 	const slots = new Set(wanted.map(({ slot }) => slot));
 	const wishes = new Set(wanted.flatMap(({ wishes }) => wishes));
-	const own = await holdsOf(db, conferenceId, familyId);
-	return own.filter(
+	return holds.filter(
 		({ kind, keeps }) =>
 			kind === 'hold' ||
 			keeps.some((kept) => slots.has(kept.slot) || kept.wishes.some((wish) => wishes.has(wish))),

@@ -23,9 +23,10 @@ import { newId } from '../identifiers';
 import { announceChange } from '../live/announce';
 import { ForbiddenError } from '../permissions/forbidden';
 import { lockWanted, ownAppointments } from './change-visit';
-import { clearEndedHolds, dropHolds, holdsOf, keptSlots, type HoldRow } from './held-claims';
+import { readFamily, withdrawnFrom, type FamilyFacts, type HoldRow } from './family-facts';
+import { clearEndedHolds, dropHolds, keptSlots } from './held-claims';
 import { lockFamily, lockSlots } from './lock-visit';
-import { isOffice, readFamily, visitFacts, withdrawnFrom, type FamilyFacts } from './visit-facts';
+import { isOffice, visitFacts } from './visit-facts';
 import { writeClaims } from './write-visit';
 
 /** A hold lasts so long, and is prolonged to so long after it began at the most. */
@@ -72,9 +73,7 @@ export async function holdVisit(
 			if (earlier) return { ok: true, hold: earlier.after as HeldVisit };
 			const { now, family, snapshot } = at;
 			// An offer that is being taken stays an offer until the visit is booked.
-			const former = (await holdsOf(tx, conferenceId, familyId)).find(
-				({ kind }) => kind === 'hold',
-			);
+			const former = family.holds.find(({ kind }) => kind === 'hold');
 			// What is replaced by itself stays booked, and needs no hold.
 			const replaced = ownAppointments(snapshot, family).filter(({ id }) => replaces.includes(id));
 			const { ended, wanted } = compareVisits(replaced, request.appointments);
@@ -116,9 +115,8 @@ export async function giveBack(
 	const { conferenceId, familyId } = request;
 	if (!may(actor, 'visit.book', { family: familyId })) throw new ForbiddenError();
 	return inTransaction(app.db, async (tx) => {
-		await prepare(tx, app.clock, { conferenceId, familyId });
-		const own = await holdsOf(tx, conferenceId, familyId);
-		const held = own.find(({ id, kind }) =>
+		const { family } = await prepare(tx, app.clock, { conferenceId, familyId });
+		const held = family.holds.find(({ id, kind }) =>
 			request.hold === undefined ? kind === 'hold' : id === request.hold,
 		);
 		if (!held) return false;

@@ -1,18 +1,7 @@
-import { and, asc, eq, inArray, or } from 'drizzle-orm';
+import { sql } from 'drizzle-orm';
 import type { Transaction } from '../database/connect';
-import {
-	adult,
-	deskPerson,
-	deskSubstitute,
-	familyAdult,
-	familyStudent,
-	person,
-	slot,
-	student,
-} from '../database/schema';
-import { adultsApart, familiesApart } from '../safety/kept-apart';
-
-export type LockedAdult = typeof adult.$inferSelect;
+import { uuids } from '../database/params';
+import type { FamilyAdultRow } from './family-facts';
 
 /**
  * Locks come in one order that all transactions keep: students, adults, persons, slots, each by id.
@@ -24,36 +13,20 @@ export type LockedAdult = typeof adult.$inferSelect;
  * at once.
  */
 export async function lockFamily(tx: Transaction, familyId: string): Promise<void> {
-	const apart = await familiesApart(tx, familyId);
-	const others = await adultsApart(tx, [...apart.keys()]);
-	await tx
-		.select({ id: student.id })
-		.from(student)
-		.where(
-			inArray(
-				student.id,
-				tx
-					.select({ id: familyStudent.studentId })
-					.from(familyStudent)
-					.where(eq(familyStudent.familyId, familyId)),
-			),
-		)
-		.orderBy(asc(student.id))
-		.for('update');
-	const ofFamily = tx
-		.select({ id: familyAdult.adultId })
-		.from(familyAdult)
-		.where(eq(familyAdult.familyId, familyId));
-	await tx
-		.select({ id: adult.id })
-		.from(adult)
-		.where(
-			others.length
-				? or(inArray(adult.id, ofFamily), inArray(adult.id, others))
-				: inArray(adult.id, ofFamily),
-		)
-		.orderBy(asc(adult.id))
-		.for('update');
+	await Promise.all([
+		tx.execute(sql`
+			select from student
+			where id in (select student_id from family_student where family_id = ${familyId})
+			order by id for update`),
+		tx.execute(sql`
+			select from adult
+			where id in (
+				select adult_id from family_adult
+				where family_id = ${familyId} or family_id in (
+					select case when family_id = ${familyId} then other_family_id else family_id end
+					from kept_apart where ${familyId} in (family_id, other_family_id)))
+			order by id for update`),
+	]);
 }
 
 /**
@@ -66,40 +39,21 @@ export async function lockSlots(
 	others: readonly string[],
 ): Promise<void> {
 	if (slots.length + others.length === 0) return;
-	const ids = [...new Set(slots)];
-	const receiving = tx
-		.select({ id: deskPerson.personId })
-		.from(deskPerson)
-		.innerJoin(slot, eq(slot.deskId, deskPerson.deskId))
-		.where(inArray(slot.id, ids));
-	const standingIn = tx
-		.select({ id: deskSubstitute.personId })
-		.from(deskSubstitute)
-		.innerJoin(
-			slot,
-			and(eq(slot.deskId, deskSubstitute.deskId), eq(slot.localDate, deskSubstitute.localDate)),
-		)
-		.where(inArray(slot.id, ids));
-	await tx
-		.select({ id: person.id })
-		.from(person)
-		.where(
-			or(
-				inArray(person.id, receiving),
-				inArray(person.id, standingIn),
-				others.length ? inArray(person.id, [...new Set(others)]) : undefined,
-			),
-		)
-		.orderBy(asc(person.id))
-		.for('update');
-	await tx
-		.select({ id: slot.id })
-		.from(slot)
-		.where(inArray(slot.id, ids))
-		.orderBy(asc(slot.id))
-		.for('update');
+	const ids = uuids(new Set(slots));
+	await Promise.all([
+		tx.execute(sql`
+			select from person
+			where id = any(${uuids(others)}) or id in (
+				select person_id from slot join desk_person using (desk_id)
+				where slot.id = any(${ids})
+				union all
+				select person_id from slot join desk_substitute using (desk_id, local_date)
+				where slot.id = any(${ids}))
+			order by id for update`),
+		tx.execute(sql`select from slot where id = any(${ids}) order by id for update`),
+	]);
 }
 
 /** An adult as a thing that can be claimed: of a teacher who is a parent, the person. */
-export const adultThing = ({ id, personId }: Pick<LockedAdult, 'id' | 'personId'>): string =>
+export const adultThing = ({ id, personId }: Pick<FamilyAdultRow, 'id' | 'personId'>): string =>
 	personId ?? id;

@@ -1,103 +1,24 @@
-import { and, eq, inArray, isNull, ne, sql } from 'drizzle-orm';
-import { busyAsClaims, claimsByThing } from '../../core/conferences/seat-state';
+import { and, eq, inArray, ne, sql } from 'drizzle-orm';
+import { claimsByThing } from '../../core/conferences/seat-state';
 import type { Claim, ConferenceSnapshot } from '../../core/conferences/snapshot';
 import { indexOf } from '../../core/conferences/snapshot-index';
 import { placeKey, REMOTE } from '../../core/conferences/travel';
 import { receiversOn } from '../../core/desks/receivers';
-import { groupBy } from '../../core/group-by';
 import type { Actor } from '../../core/permissions/may';
 import { deskDayCounts, type Counted } from '../../core/rules/limits';
 import { localOf } from '../../core/time/local-time';
-import type { OpenWish, StayingAppointment, VisitFacts } from '../../core/visits/settle-visit';
+import type { StayingAppointment, VisitFacts } from '../../core/visits/settle-visit';
 import type { Reader } from '../database/connect';
-import {
-	adult,
-	adultRight,
-	appointment,
-	appointmentStudent,
-	claim,
-	desk,
-	family,
-	familyAdult,
-	familyStudent,
-	hold,
-	student,
-	wish,
-	wishDesk,
-} from '../database/schema';
-import { homeLabel } from '../people/class-labels';
-import { familiesApart, visitsApart } from '../safety/kept-apart';
-import { readAppointments, type AppointmentState } from './appointment-state';
-import { adultThing, type LockedAdult } from './lock-visit';
+import { appointment, appointmentStudent } from '../database/schema';
+import { instantParam, uuids } from '../database/params';
+import { visitsApart } from '../safety/kept-apart';
+import type { AppointmentState } from './appointment-state';
+import type { FamilyFacts, WithdrawnRights } from './family-facts';
+import { adultThing } from './lock-visit';
 
 /** The school's side does what it is asked on the telephone; families are bound by dates and limits. */
 export const isOffice = ({ kind }: Actor): boolean =>
 	kind === 'organiser' || kind === 'helper' || kind === 'teacher' || kind === 'system';
-
-/** A family as its visit depends on it; stands still once the family is locked. */
-export interface FamilyFacts {
-	readonly id: string;
-	readonly needs: VisitFacts['needs'];
-	/** Adults who have not left. */
-	readonly adults: readonly LockedAdult[];
-	/** What was withdrawn from its adults. */
-	readonly rights: readonly (typeof adultRight.$inferSelect)[];
-	readonly students: readonly FamilyStudentRow[];
-	readonly wishes: readonly WishRow[];
-	/** Its standing appointments at the conference. */
-	readonly own: readonly AppointmentState[];
-	/** What its adults attend there, with whichever of their families. */
-	readonly attended: readonly AppointmentState[];
-	/** Families kept apart from this one, with the margin in minutes. */
-	readonly apart: ReadonlyMap<string, number>;
-}
-
-export async function readFamily(
-	db: Reader,
-	conferenceId: string,
-	familyId: string,
-): Promise<FamilyFacts> {
-	const [people, students, wishes, appointments, apart] = await Promise.all([
-		peopleOf(db, familyId),
-		studentsOf(db, familyId),
-		wishesOf(db, conferenceId, familyId),
-		appointmentsAround(db, conferenceId, familyId),
-		familiesApart(db, familyId),
-	]);
-	const adults = new Set(people.adults.map(({ id }) => id));
-	return {
-		...{ id: familyId, ...people, students, wishes, apart },
-		own: appointments.filter(({ family }) => family === familyId),
-		attended: appointments.filter((entry) => entry.adults.some((id) => adults.has(id))),
-	};
-}
-
-/** Standing appointments of a family, and of its adults with other families. */
-const appointmentsAround = (
-	db: Reader,
-	conferenceId: string,
-	familyId: string,
-): Promise<AppointmentState[]> =>
-	readAppointments(
-		db,
-		sql`appointment.conference_id = ${conferenceId} and standing in ('asked', 'booked')
-			and (appointment.family_id = ${familyId} or appointment.id in (
-				select appointment_id from appointment_adult
-				join family_adult using (adult_id) where family_adult.family_id = ${familyId}))`,
-	);
-
-/** Students about whom whoever acts may not book, or may not see anything; nobody, for the school. */
-export function withdrawnFrom(actor: Actor, { rights }: FamilyFacts): WithdrawnRights {
-	const own = actor.kind === 'adult' ? rights.filter(({ adultId }) => adultId === actor.adult) : [];
-	const notSee = own.filter(({ maySee }) => !maySee).map(({ studentId }) => studentId);
-	const notBook = own.filter(({ mayBook }) => !mayBook).map(({ studentId }) => studentId);
-	return { notBook: new Set([...notBook, ...notSee]), notSee: new Set(notSee) };
-}
-
-export interface WithdrawnRights {
-	readonly notBook: ReadonlySet<string>;
-	readonly notSee: ReadonlySet<string>;
-}
 
 /** What is asked: whose visit, and what of it is given up for what is wanted. */
 export interface FactsWanted {
@@ -119,6 +40,7 @@ export interface FactsWanted {
 export async function visitFacts(db: Reader, wanted: FactsWanted): Promise<VisitFacts> {
 	const { snapshot, family, now, office, givenUp, withdrawn } = wanted;
 	const { id, timeZone } = snapshot.conference;
+	const { duties } = indexOf(snapshot);
 	const staying = family.own.filter((entry) => !givenUp.has(entry.id));
 	const served = new Set(staying.flatMap(({ wishes }) => wishes));
 	const adults = family.adults.map((row) => ({
@@ -128,11 +50,11 @@ export async function visitFacts(db: Reader, wanted: FactsWanted): Promise<Visit
 			.map(({ studentId }) => studentId),
 	}));
 	const students = family.students.map((row) => row.id);
-	const things = [
+	const things = new Set([
 		...thingsOf(snapshot, wanted.slots),
 		...adults.map(({ thing }) => thing),
 		...students,
-	];
+	]);
 	const [claims, others, counts, apart] = await Promise.all([
 		claimsOn(db, things, now, wanted),
 		ofOtherHouseholds(db, snapshot, family.id, students),
@@ -148,7 +70,7 @@ export async function visitFacts(db: Reader, wanted: FactsWanted): Promise<Visit
 			.map(({ id, student, desks, length }) => ({
 				...{ id, student, desks, length, placed: served.has(id) },
 			})),
-		claims: claimsByThing([...claims, ...busyAsClaims(snapshot.busy)]),
+		claims: claimsByThing([...claims, ...[...things].flatMap((thing) => duties.get(thing) ?? [])]),
 		staying: family.attended
 			.filter((entry) => !givenUp.has(entry.id))
 			.map((entry) => stayingFrom(entry, snapshot)),
@@ -167,7 +89,7 @@ const countedFrom = ({ desk, start, students }: AppointmentState, timeZone: stri
 });
 
 /** Desks, everybody who could receive there, and everybody who could interpret. */
-function thingsOf(snapshot: ConferenceSnapshot, slots: readonly string[]): string[] {
+function thingsOf(snapshot: ConferenceSnapshot, slots: readonly string[]): Set<string> {
 	const index = indexOf(snapshot);
 	const things = new Set(snapshot.interpreters.map(({ person }) => person));
 	for (const id of slots) {
@@ -176,94 +98,30 @@ function thingsOf(snapshot: ConferenceSnapshot, slots: readonly string[]): strin
 		const { all, any } = receiversOn(index.desks.get(slot.desk)!, slot.date);
 		for (const thing of [slot.desk, ...all, ...any]) things.add(thing);
 	}
-	return [...things];
-}
-
-/** A family's needs, its adults who have not left, and what was withdrawn from them. */
-async function peopleOf(
-	db: Reader,
-	familyId: string,
-): Promise<Pick<FamilyFacts, 'needs' | 'adults' | 'rights'>> {
-	const rows = await db
-		.select({
-			needs: { stepFree: family.stepFree, interpreter: family.interpreter },
-			adult,
-			right: adultRight,
-		})
-		.from(family)
-		.leftJoin(familyAdult, eq(familyAdult.familyId, family.id))
-		.leftJoin(adult, and(eq(adult.id, familyAdult.adultId), isNull(adult.leftAt)))
-		.leftJoin(adultRight, eq(adultRight.adultId, adult.id))
-		.where(eq(family.id, familyId))
-		.orderBy(adult.id);
-	const adults = new Map(rows.flatMap(({ adult }) => (adult ? [[adult.id, adult] as const] : [])));
-	return {
-		needs: rows[0]?.needs ?? { stepFree: false, interpreter: null },
-		adults: [...adults.values()],
-		rights: rows.flatMap(({ right }) => right ?? []),
-	};
-}
-
-/** A student with the class by which it is known. */
-type FamilyStudentRow = typeof student.$inferSelect & { readonly label: string | null };
-
-/** The students of a family who have not left. */
-async function studentsOf(db: Reader, familyId: string): Promise<FamilyStudentRow[]> {
-	const rows = await db
-		.select({ student, label: homeLabel })
-		.from(familyStudent)
-		.innerJoin(student, and(eq(student.id, familyStudent.studentId), isNull(student.leftAt)))
-		.where(eq(familyStudent.familyId, familyId))
-		.orderBy(student.id);
-	return rows.map(({ student, label }) => ({ ...student, label }));
-}
-
-/** A wish of the family with the desks that would do, best first. */
-export type WishRow = Omit<OpenWish, 'placed'> &
-	Pick<typeof wish.$inferSelect, 'weight' | 'must' | 'optional' | 'askedBy'>;
-
-async function wishesOf(db: Reader, conferenceId: string, familyId: string): Promise<WishRow[]> {
-	const rows = await db
-		.select({ wish, desk: wishDesk.deskId })
-		.from(wish)
-		.innerJoin(wishDesk, eq(wishDesk.wishId, wish.id))
-		.innerJoin(desk, eq(desk.id, wishDesk.deskId))
-		.where(and(eq(wish.conferenceId, conferenceId), eq(wish.familyId, familyId)))
-		.orderBy(wish.studentId, desk.number, wishDesk.rank);
-	return [...groupBy(rows, ({ wish }) => wish.id).values()].map((entries) => {
-		const { id, studentId, length, weight, must, optional, askedBy } = entries[0]!.wish;
-		return {
-			...{ id, student: studentId, length, weight, must, optional, askedBy },
-			desks: entries.map(({ desk }) => desk),
-		};
-	});
+	return things;
 }
 
 /** What is taken of the things: not by what is given up, nor by holds that have ended. */
 async function claimsOn(
 	db: Reader,
-	things: readonly string[],
+	things: ReadonlySet<string>,
 	now: number,
 	{ givenUp, usedHolds }: Pick<FactsWanted, 'givenUp' | 'usedHolds'>,
 ): Promise<Claim[]> {
-	const rows = await db
-		.select({ claim, until: hold.until, standing: appointment.standing })
-		.from(claim)
-		.leftJoin(hold, eq(hold.id, claim.holdId))
-		.leftJoin(appointment, eq(appointment.id, claim.appointmentId))
-		.where(inArray(claim.thing, [...new Set(things)]));
-	return rows
-		.filter(
-			({ claim: { appointmentId, holdId }, until }) =>
-				!givenUp.has(appointmentId ?? '') &&
-				!usedHolds.has(holdId ?? '') &&
-				(until === null || until > now),
-		)
-		.map(({ claim: row, standing }) => ({
-			...{ thing: row.thing, start: row.startsAt, end: row.endsAt, occupancy: row.occupancy },
-			standing: row.holdId ? 'held' : standing === 'asked' ? 'asked' : 'booked',
-			...(row.seat === null ? {} : { seat: row.seat }),
-		}));
+	const rows = await db.execute(sql`
+		select thing, occupancy, seat, (extract(epoch from claim.starts_at) * 1000)::float8 as start,
+			(extract(epoch from claim.ends_at) * 1000)::float8 as end,
+			coalesce(standing, 'held') as standing
+		from claim
+		left join hold on hold.id = hold_id
+		left join appointment on appointment.id = appointment_id
+		where thing = any(${uuids(things)})
+			and (appointment_id is null or appointment_id <> all(${uuids(givenUp)}))
+			and (hold_id is null or
+				(until > ${instantParam(now)} and hold_id <> all(${uuids(usedHolds)})))`);
+	return (rows as unknown as (Claim & { seat: number | null })[]).map(({ seat, ...claim }) =>
+		seat === null ? claim : { ...claim, seat },
+	);
 }
 
 function stayingFrom(

@@ -16,10 +16,11 @@ import { newId } from '../identifiers';
 import { announceChange } from '../live/announce';
 import { ForbiddenError } from '../permissions/forbidden';
 import { lockWanted } from './change-visit';
-import { dropHolds, holdsOf, keptSlots } from './held-claims';
+import { withdrawnFrom } from './family-facts';
+import { dropHolds, keptSlots } from './held-claims';
 import { prepare, writeHold } from './hold-visit';
 import { lockSlots } from './lock-visit';
-import { visitFacts, withdrawnFrom } from './visit-facts';
+import { visitFacts } from './visit-facts';
 
 const SYSTEM: Actor = { kind: 'system' };
 
@@ -65,9 +66,7 @@ export async function leaveWaitingList(
 		if (!family.wishes.some(({ id }) => id === request.wish)) return false;
 		const [row] = await tx.delete(waiting).where(eq(waiting.wishId, request.wish)).returning();
 		if (!row) return false;
-		const offers = (await holdsOf(tx, conferenceId, familyId)).filter(
-			({ id }) => id === row.holdId,
-		);
+		const offers = family.holds.filter(({ id }) => id === row.holdId);
 		await lockSlots(tx, keptSlots(offers), []);
 		await dropHolds(
 			tx,

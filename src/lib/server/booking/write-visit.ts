@@ -62,44 +62,48 @@ export async function writeVisit(
 				version: sql`${appointment.version} + 1`,
 			},
 		});
-	await insertAll(
-		tx,
-		appointmentStudent,
-		rows.flatMap(({ id, about }) =>
-			about.map((student) => ({
-				...{ appointmentId: id, studentId: student.id, classLabel: student.classLabel },
-			})),
+	await Promise.all([
+		insertAll(
+			tx,
+			appointmentStudent,
+			rows.flatMap(({ id, about }) =>
+				about.map((student) => ({
+					...{ appointmentId: id, studentId: student.id, classLabel: student.classLabel },
+				})),
+			),
 		),
-	);
-	await insertAll(
-		tx,
-		appointmentWish,
-		rows.flatMap(({ id, wanted }) =>
-			[...new Set(wanted.wishes)].map((wishId) => ({ appointmentId: id, wishId })),
+		insertAll(
+			tx,
+			appointmentWish,
+			rows.flatMap(({ id, wanted }) =>
+				[...new Set(wanted.wishes)].map((wishId) => ({ appointmentId: id, wishId })),
+			),
 		),
-	);
-	await insertAll(
-		tx,
-		takenSlot,
-		rows.flatMap(({ id, slots }) => slots.map((slot) => ({ appointmentId: id, slotId: slot.id }))),
-	);
-	await insertAll(
-		tx,
-		appointmentAdult,
-		rows.flatMap(({ id, adults }) =>
-			adults.map((adult) => ({ appointmentId: id, adultId: adult.id })),
+		insertAll(
+			tx,
+			takenSlot,
+			rows.flatMap(({ id, slots }) =>
+				slots.map((slot) => ({ appointmentId: id, slotId: slot.id })),
+			),
 		),
-	);
-	await insertAll(
-		tx,
-		appointmentAlong,
-		rows.flatMap(({ id, along }) => along.map((studentId) => ({ appointmentId: id, studentId }))),
-	);
-	await writeClaims(
-		tx,
-		clock,
-		rows.map((entry) => ({ entry, owner: { appointmentId: entry.id } })),
-	);
+		insertAll(
+			tx,
+			appointmentAdult,
+			rows.flatMap(({ id, adults }) =>
+				adults.map((adult) => ({ appointmentId: id, adultId: adult.id })),
+			),
+		),
+		insertAll(
+			tx,
+			appointmentAlong,
+			rows.flatMap(({ id, along }) => along.map((studentId) => ({ appointmentId: id, studentId }))),
+		),
+		writeClaims(
+			tx,
+			clock,
+			rows.map((entry) => ({ entry, owner: { appointmentId: entry.id } })),
+		),
+	]);
 	return rows.map(({ id }) => id);
 }
 

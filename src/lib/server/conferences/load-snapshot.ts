@@ -34,10 +34,16 @@ const cache = new Map<string, ConferenceSnapshot>();
  * conference.
  */
 export async function loadSnapshot(db: Reader, conferenceId: string): Promise<ConferenceSnapshot> {
+	const known = cache.get(conferenceId);
+	if (known) {
+		const [now] = await db
+			.select({ version: conference.version })
+			.from(conference)
+			.where(eq(conference.id, conferenceId));
+		if (now?.version === known.conference.version) return known;
+	}
 	const [facts] = await db.select().from(conference).where(eq(conference.id, conferenceId));
 	if (!facts) throw new Error(`no conference ${conferenceId}`);
-	const known = cache.get(conferenceId);
-	if (known?.conference.version === facts.version) return known;
 
 	const desks = await db
 		.select()

@@ -1,5 +1,6 @@
 import { drizzle, type PostgresJsDatabase } from 'drizzle-orm/postgres-js';
 import postgres, { type Sql } from 'postgres';
+import { preparing } from './preparing';
 import * as schema from './schema';
 
 export type Database = PostgresJsDatabase<typeof schema>;
@@ -21,5 +22,5 @@ export function connect(url: string, pool: number): Connection {
 		// How alike a typed word must be to a name: slips of a letter or two are forgiven.
 		connection: { 'pg_trgm.word_similarity_threshold': '0.4' },
 	});
-	return { db: drizzle(sql, { schema }), sql, close: () => sql.end({ timeout: 5 }) };
+	return { db: drizzle(preparing(sql), { schema }), sql, close: () => sql.end({ timeout: 5 }) };
 }

@@ -3,7 +3,7 @@ import { groupBy } from '../../core/group-by';
 import { localOf } from '../../core/time/local-time';
 import type { ApartVisit } from '../../core/visits/keep-apart';
 import type { Reader } from '../database/connect';
-import { appointment, familyAdult, keptApart, place } from '../database/schema';
+import { appointment, keptApart, place } from '../database/schema';
 
 /** Families from which this one is kept apart, with the margin in minutes. */
 export async function familiesApart(db: Reader, familyId: string): Promise<Map<string, number>> {
@@ -17,16 +17,6 @@ export async function familiesApart(db: Reader, familyId: string): Promise<Map<s
 			row.marginMinutes,
 		]),
 	);
-}
-
-/** The adults of those families: locked with a booking, so that two such families never book at once. */
-export async function adultsApart(db: Reader, families: readonly string[]): Promise<string[]> {
-	if (families.length === 0) return [];
-	const rows = await db
-		.select({ id: familyAdult.adultId })
-		.from(familyAdult)
-		.where(inArray(familyAdult.familyId, [...families]));
-	return rows.map(({ id }) => id);
 }
 
 /** When the families kept apart from this one are at the school: one visit in person for each date. */

@@ -1,4 +1,4 @@
-import { and, asc, eq, inArray } from 'drizzle-orm';
+import { inArray } from 'drizzle-orm';
 import type {
 	FamilyAppointment,
 	FamilyLimits,
@@ -21,17 +21,10 @@ import { localOf, MINUTE } from '../../core/time/local-time';
 import { slotsKeptApart } from '../../core/visits/keep-apart';
 import { lengthOf, type VisitFacts } from '../../core/visits/settle-visit';
 import type { App } from '../app';
-import { holdsOf } from '../booking/held-claims';
-import {
-	isOffice,
-	readFamily,
-	visitFacts,
-	withdrawnFrom,
-	type FamilyFacts,
-} from '../booking/visit-facts';
+import { readFamily, withdrawnFrom, type FamilyFacts } from '../booking/family-facts';
+import { isOffice, visitFacts } from '../booking/visit-facts';
 import { loadSnapshot } from '../conferences/load-snapshot';
-import type { Reader } from '../database/connect';
-import { place, waiting, wish } from '../database/schema';
+import { place } from '../database/schema';
 import { doorOf } from './door-of';
 import { fullName } from '../people/names';
 import { ForbiddenError } from '../permissions/forbidden';
@@ -48,11 +41,7 @@ export async function familyView(
 	const now = clock.now();
 	const snapshot = await loadSnapshot(db, conferenceId);
 	const { conference, desks, walks, dates } = snapshot;
-	const [family, holds, waitingFor] = await Promise.all([
-		readFamily(db, conferenceId, familyId),
-		holdsOf(db, conferenceId, familyId),
-		waitingOf(db, conferenceId, familyId),
-	]);
+	const family = await readFamily(db, conferenceId, familyId);
 	const withdrawn = withdrawnFrom(actor, family);
 	const served = new Set(family.own.flatMap((entry) => entry.wishes));
 	const students = family.students.filter(({ id }) => !withdrawn.notSee.has(id));
@@ -79,7 +68,7 @@ export async function familyView(
 	const facts = await visitFacts(db, {
 		...{ snapshot, family, now, withdrawn, office: isOffice(actor) },
 		givenUp: new Set<string>(),
-		usedHolds: new Set(holds.map(({ id }) => id)),
+		usedHolds: new Set(family.holds.map(({ id }) => id)),
 		slots: wantedSlots.map(({ id }) => id),
 	});
 	const open = isOpen(conference, facts.booker, now);
@@ -118,10 +107,10 @@ export async function familyView(
 		}),
 		slots: slotsForFamily(wantedSlots, everyAppointment, facts),
 		appointments,
-		holds: holds
+		holds: family.holds
 			.filter(({ until }) => until > now)
 			.map(({ id, kind, until, keeps }) => ({ id, kind, until, keeps })),
-		waiting: waitingFor.filter((id) => wishes.some((wish) => wish.id === id)),
+		waiting: family.waiting.filter((id) => wishes.some((wish) => wish.id === id)),
 	};
 }
 
@@ -233,16 +222,6 @@ function interpreterSpans({ snapshot, claims }: VisitFacts): {
 			return (Math.max(0, first - start) + Math.max(0, end - last)) / MINUTE;
 		},
 	};
-}
-
-async function waitingOf(db: Reader, conferenceId: string, familyId: string): Promise<string[]> {
-	const rows = await db
-		.select({ wish: waiting.wishId })
-		.from(waiting)
-		.innerJoin(wish, eq(wish.id, waiting.wishId))
-		.where(and(eq(waiting.conferenceId, conferenceId), eq(wish.familyId, familyId)))
-		.orderBy(asc(waiting.since));
-	return rows.map(({ wish }) => wish);
 }
 
 async function appointmentsOf(

@@ -1,0 +1,11 @@
+import { sql, type SQL } from 'drizzle-orm';
+
+/**
+ * Any number of ids as one parameter, for `= any(…)`: the statement's text stays the same however many
+ * there are, so that PostgreSQL plans it once.
+ */
+export const uuids = (ids: Iterable<string>): SQL => sql`${sql.param([...ids])}::uuid[]`;
+
+/** An instant in milliseconds as a parameter. */
+export const instantParam = (epoch: number): SQL =>
+	sql`${new Date(epoch).toISOString()}::timestamptz`;
