@@ -79,13 +79,14 @@ async function listeners(): Promise<{ stop(): void; heard(): number }> {
 	})();
 	const listen = async (index: number) => {
 		const origin = origins[index % origins.length]!;
-		const entered = await fetch(`${origin}${tokens[index % tokens.length]!.link}`, {
+		const { link, family } = tokens[index % tokens.length]!;
+		const entered = await fetch(`${origin}${link}`, {
 			redirect: 'manual',
 		});
 		const cookie = entered.headers.getSetCookie()[0]?.split(';')[0] ?? '';
 		while (!stopped.signal.aborted) {
 			try {
-				const stream = await fetch(`${origin}/live/${conference!.id}`, {
+				const stream = await fetch(`${origin}/live/${conference!.id}?family=${family}`, {
 					headers: { cookie },
 					signal: stopped.signal,
 				});

@@ -1,11 +1,15 @@
 import { setTimeout as sleep } from 'node:timers/promises';
+import { eq } from 'drizzle-orm';
 import { describe, expect, it, vi } from 'vitest';
 import { bookVisit } from '$lib/server/booking/change-visit';
 import { createApp } from '$lib/server/app';
+import { wishDesk } from '$lib/server/database/schema';
 import { seatEventStream } from '$lib/server/live/event-stream';
-import type { SeatMessage } from '$lib/server/live/live-changes';
+import type { SeatMessage } from '$lib/server/live/seat-message';
 import { freshApp } from './database';
 import { smallSchool } from './small-school';
+
+const OFFICE = { kind: 'office' } as const;
 
 describe('live changes', () => {
 	it('reach pages of another server process, a few at a time, after the whole state', async () => {
@@ -13,7 +17,9 @@ describe('live changes', () => {
 		const other = createApp(app.config);
 		const school = await smallSchool(app, { families: 6, desks: 1 });
 		const heard: SeatMessage[] = [];
-		const stop = await other.live.watch(school.conference, (message) => heard.push(message));
+		const stop = await other.live.watch(school.conference, OFFICE, (message) =>
+			heard.push(message),
+		);
 		expect(heard).toMatchObject([{ whole: true }]);
 		expect(Object.keys(heard[0]!.states)).toHaveLength(10);
 
@@ -52,7 +58,7 @@ describe('live changes', () => {
 		const app = await freshApp();
 		const school = await smallSchool(app, { families: 1, desks: 1 });
 		const heard: SeatMessage[] = [];
-		await app.live.watch(school.conference, (message) => heard.push(message));
+		await app.live.watch(school.conference, OFFICE, (message) => heard.push(message));
 		await app.db.execute(
 			`select pg_terminate_backend(pid) from pg_stat_activity
 				where datname = current_database() and query ilike 'listen%'`,
@@ -63,10 +69,37 @@ describe('live changes', () => {
 		await vi.waitFor(() => expect(heard.at(-1)!.states[slot!]).toBe('booked'), 5000);
 	});
 
+	it('reach only those whom a desk concerns', async () => {
+		const app = await freshApp();
+		const school = await smallSchool(app, { families: 2, desks: 2 });
+		const [family, other] = school.families;
+		// The other family has nothing to do with the second desk any more.
+		await app.db.delete(wishDesk).where(eq(wishDesk.wishId, await school.wish(1, 1)));
+		await app.db.execute(`update conference set version = version + 1`);
+		const heard = { family: [] as SeatMessage[], other: [] as SeatMessage[] };
+		const listen = (id: string, into: SeatMessage[]) =>
+			app.live.watch(school.conference, { kind: 'family', family: id }, (message) =>
+				into.push(message),
+			);
+		await listen(family!.id, heard.family);
+		await listen(other!.id, heard.other);
+		expect(Object.keys(heard.family[0]!.states)).toHaveLength(20);
+		expect(Object.keys(heard.other[0]!.states).sort()).toEqual((await school.slots(0)).sort());
+
+		await bookVisit(app, family!.actor, await school.request(0, [[1, 0]]));
+		await bookVisit(app, family!.actor, await school.request(0, [[0, 5]]));
+		const [first] = await school.slots(1);
+		const sixth = (await school.slots(0))[5]!;
+		await vi.waitFor(() => expect(heard.other.at(-1)!.states).toEqual({ [sixth]: 'booked' }), 5000);
+		const told = Object.assign({}, ...heard.family.map(({ states }) => states));
+		expect(told).toMatchObject({ [first!]: 'booked', [sixth]: 'booked' });
+		expect(heard.other).toHaveLength(2);
+	});
+
 	it('end when the server stops', async () => {
 		const app = await freshApp();
 		const school = await smallSchool(app, { families: 0, desks: 1 });
-		const response = seatEventStream(app.live, school.conference, ({ whole }) =>
+		const response = seatEventStream(app.live, school.conference, OFFICE, ({ whole }) =>
 			JSON.stringify({ whole }),
 		);
 		const reader = response.body!.pipeThrough(new TextDecoderStream()).getReader();

@@ -1,49 +1,27 @@
-import { and, eq, gt, inArray, ne, or } from 'drizzle-orm';
+import { and, eq, gt, sql } from 'drizzle-orm';
 import { seatStates, type SeatState } from '../../core/conferences/seat-state';
 import type { Claim } from '../../core/conferences/snapshot';
 import type { Reader } from '../database/connect';
-import { appointment, claim, hold } from '../database/schema';
+import { instantParam } from '../database/params';
+import { hold } from '../database/schema';
 import { loadSnapshot } from './load-snapshot';
 
 /**
- * What is taken at a conference at `now`: by appointments, and by holds that have not ended. To the
- * family that is given its own holds read as free.
+ * What is taken of a conference's desks and people at `now`: by appointments, and by holds that have
+ * not ended. What families do beside is their own business.
  */
-export async function readClaims(
-	db: Reader,
-	conferenceId: string,
-	now: number,
-	family?: string,
-): Promise<Claim[]> {
-	const rows = await db
-		.select({
-			thing: claim.thing,
-			start: claim.startsAt,
-			end: claim.endsAt,
-			occupancy: claim.occupancy,
-			standing: appointment.standing,
-		})
-		.from(claim)
-		.leftJoin(appointment, eq(appointment.id, claim.appointmentId))
-		.leftJoin(hold, eq(hold.id, claim.holdId))
-		.where(
-			and(
-				// Seats are taken by these; the family's own people are its own business.
-				inArray(claim.kind, ['desk', 'person']),
-				or(
-					eq(appointment.conferenceId, conferenceId),
-					and(
-						eq(hold.conferenceId, conferenceId),
-						gt(hold.until, now),
-						family === undefined ? undefined : ne(hold.familyId, family),
-					),
-				),
-			),
-		);
-	return rows.map(({ standing, ...row }) => ({
-		...row,
-		standing: standing === null ? 'held' : standing === 'asked' ? 'asked' : 'booked',
-	}));
+export async function readClaims(db: Reader, conferenceId: string, now: number): Promise<Claim[]> {
+	const rows = await db.execute(sql`
+		select thing, occupancy, coalesce(standing, 'held') as standing,
+			(extract(epoch from claim.starts_at) * 1000)::float8 as start,
+			(extract(epoch from claim.ends_at) * 1000)::float8 as end
+		from claim
+		left join appointment on appointment.id = appointment_id
+		left join hold on hold.id = hold_id
+		where claim.kind in ('desk', 'person') and (
+			appointment.conference_id = ${conferenceId}
+			or (hold.conference_id = ${conferenceId} and until > ${instantParam(now)}))`);
+	return rows as unknown as Claim[];
 }
 
 /** The state of every slot, by id, as it is in the database at `now`. */

@@ -1,4 +1,5 @@
-import type { LiveChanges, SeatMessage } from './live-changes';
+import type { LiveChanges } from './live-changes';
+import type { Audience, SeatMessage } from './seat-message';
 
 const HEARTBEAT = 20_000;
 
@@ -15,12 +16,13 @@ export function textOnce(
 }
 
 /**
- * A conference's changes as server-sent events. `textOf` turns what is known here into what this page
- * may know.
+ * A conference's changes as server-sent events. `textOf` turns what its audience is told into what this
+ * page may know.
  */
 export function seatEventStream(
 	live: LiveChanges,
 	conferenceId: string,
+	audience: Audience,
 	textOf: (message: SeatMessage) => string,
 ): Response {
 	let stop = () => {};
@@ -45,7 +47,9 @@ export function seatEventStream(
 				unwatch();
 			};
 			send('retry: 2000\n\n');
-			unwatch = await live.watch(conferenceId, (message) => send(`data: ${textOf(message)}\n\n`));
+			unwatch = await live.watch(conferenceId, audience, (message) =>
+				send(`data: ${textOf(message)}\n\n`),
+			);
 		},
 		cancel: () => stop(),
 	});

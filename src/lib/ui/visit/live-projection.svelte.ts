@@ -3,9 +3,12 @@ import { followSeats } from '../live/live-seats.svelte';
 
 /**
  * The family's projection with what was told since it was loaded. A newly loaded projection is the
- * whole truth again.
+ * whole truth again; when the set-up changed, `load` is asked for one.
  */
-export function liveProjection(loaded: () => FamilyProjection): {
+export function liveProjection(
+	loaded: () => FamilyProjection,
+	load: () => void,
+): {
 	readonly current: FamilyProjection;
 } {
 	let told = $state.raw<{ since: object; free: Record<string, boolean> }>({ since: {}, free: {} });
@@ -18,9 +21,12 @@ export function liveProjection(loaded: () => FamilyProjection): {
 		...loaded(),
 		slots: loaded().slots.map((slot) => ({ ...slot, free: isFree(slot) })),
 	});
+	let known: number | null = null;
 	followSeats<'free' | 'taken'>(
 		`/live/${loaded().conference.id}?family=${loaded().family}`,
-		({ states }) => {
+		({ states, version }) => {
+			if (known !== null && version !== known) load();
+			known = version;
 			const news = Object.fromEntries(
 				Object.entries(states).map(([slot, state]) => [slot, state === 'free']),
 			);

@@ -2,7 +2,7 @@
 	import { untrack } from 'svelte';
 	import { enhance } from '$app/forms';
 	import { pushState, refreshAll, replaceState } from '$app/navigation';
-	import { page } from '$app/state';
+	import { navigating, page } from '$app/state';
 	import type { SubmitFunction } from './$types';
 	import { familyVisitProblem, type VisitChoice } from '$lib/core/conferences/family-projection';
 	import type { Suggestions } from '$lib/core/visits/suggest-visits';
@@ -21,7 +21,11 @@
 
 	let { data, form } = $props();
 
-	const live = liveProjection(() => data.view);
+	const live = liveProjection(
+		() => data.view,
+		// Reading again would call off a step to another page that is being taken.
+		() => void (navigating.to || refreshAll()),
+	);
 	const view = $derived(live.current);
 	const zone = $derived(view.conference.timeZone);
 	const step = $derived(page.state.step ?? (view.appointments.length ? undefined : 'whom'));
