@@ -1,4 +1,5 @@
 import { execFile } from 'node:child_process';
+import { createHash } from 'node:crypto';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
@@ -80,6 +81,8 @@ export async function openLargeHouse(name: string) {
 	};
 }
 
+const digest = (id: string) => createHash('sha256').update(id).digest('hex');
+
 async function familyTokens(environment: Record<string, string>): Promise<FamilyToken[]> {
 	const app = createApp(readConfig(environment));
 	const rows = await app.db
@@ -91,6 +94,8 @@ async function familyTokens(environment: Record<string, string>): Promise<Family
 		.where(isNull(family.leftAt))
 		.orderBy(family.id);
 	await app.close();
+	// In no order: families of one class do not come one after the other.
+	rows.sort((a, b) => (digest(a.family) < digest(b.family) ? -1 : 1));
 	const seen = new Set<string>();
 	return rows
 		.filter(({ invitation }) => !seen.has(invitation.id) && seen.add(invitation.id))

@@ -39,7 +39,7 @@ async function stampede(school: SmallSchool): Promise<VisitRequest[]> {
 
 describe('sixty families at once for the same ten slots of two desks', () => {
 	it('get a whole visit each or nothing, and no slot twice', async () => {
-		const app = await freshApp({ pool: 60 });
+		const app = await freshApp({ pool: 80 });
 		const school = await smallSchool(app, { families: 60, desks: 2 });
 		const requests = await stampede(school);
 		const transactions = vi.spyOn(app.db, 'transaction');

@@ -14,13 +14,27 @@ export interface Connection {
 	close(): Promise<void>;
 }
 
-/** Opens a pool of so many connections. Nothing is connected before the first query. */
+/**
+ * Opens a pool of so many connections, two at least. Nothing is connected before the first query.
+ *
+ * Transactions have connections of their own: statements by themselves share theirs, one sent behind
+ * the other, and the driver may start a transaction behind them without keeping others out of it.
+ */
 export function connect(url: string, pool: number): Connection {
-	const sql = postgres(url, {
-		max: pool,
-		onnotice: () => {},
-		// How alike a typed word must be to a name: slips of a letter or two are forgiven.
-		connection: { 'pg_trgm.word_similarity_threshold': '0.4' },
-	});
-	return { db: drizzle(preparing(sql), { schema }), sql, close: () => sql.end({ timeout: 5 }) };
+	const open = (max: number) =>
+		postgres(url, {
+			max,
+			onnotice: () => {},
+			// How alike a typed word must be to a name: slips of a letter or two are forgiven.
+			connection: { 'pg_trgm.word_similarity_threshold': '0.4' },
+		});
+	const forStatements = open(Math.max(1, Math.floor(pool / 4)));
+	const forTransactions = open(Math.max(1, pool - Math.floor(pool / 4)));
+	return {
+		db: drizzle(preparing(forStatements, forTransactions), { schema }),
+		sql: forStatements,
+		close: async () => {
+			await Promise.all([forStatements, forTransactions].map((sql) => sql.end({ timeout: 5 })));
+		},
+	};
 }

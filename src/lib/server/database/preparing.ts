@@ -7,15 +7,16 @@ type Client = Sql | TransactionSql;
 
 /**
  * A client whose every statement with parameters is prepared, so that each connection has PostgreSQL
- * read and plan a text once, however often it runs. Drizzle asks for that only where it is given a name.
+ * read and plan a text once, however often it runs. Drizzle asks for that only where it is given a
+ * name. Transactions are begun on a client of their own.
  */
-export function preparing<C extends Client>(client: C): C {
+export function preparing<C extends Client>(client: C, forTransactions: Client = client): C {
 	const unsafe: C['unsafe'] = (query, parameters = [], options = {}) =>
 		client.unsafe(query, parameters, {
 			...options,
 			prepare: parameters.length > 0 && parameters.length <= MOST_PARAMETERS,
 		});
-	/** Transactions bring clients of their own. */
+	/** What runs inside has a client of its own as well. */
 	const within =
 		(open: (...args: unknown[]) => unknown) =>
 		(...args: unknown[]) => {
@@ -25,10 +26,8 @@ export function preparing<C extends Client>(client: C): C {
 	return new Proxy(client, {
 		get(target, key) {
 			if (key === 'unsafe') return unsafe;
-			const value: unknown = Reflect.get(target, key);
-			return key === 'begin' || key === 'savepoint'
-				? within(value as (...args: unknown[]) => unknown)
-				: value;
+			if (key !== 'begin' && key !== 'savepoint') return Reflect.get(target, key) as unknown;
+			return within(Reflect.get(forTransactions, key) as (...args: unknown[]) => unknown);
 		},
 	});
 }
