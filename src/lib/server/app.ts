@@ -4,6 +4,7 @@ import { runningClock, type Clock } from './clock';
 import type { Config } from './config';
 import { ApiRate } from './api/rate-limit';
 import { connect, type Database } from './database/connect';
+import { Gate } from './gate';
 import { LiveChanges } from './live/live-changes';
 import { createMailer, type Mailer } from './messages/mailer';
 import { createLogger, type Logger } from './logs/logger';
@@ -18,9 +19,14 @@ export interface App {
 	readonly live: LiveChanges;
 	readonly mail: Mailer;
 	readonly apiRate: ApiRate;
+	/** Families' visits go through it. */
+	readonly gate: Gate;
 	readonly migrationsFolder: string;
 	close(): Promise<void>;
 }
+
+/** Visits that a process works on at the same time: enough to keep processor and database busy. */
+const VISITS_AT_ONCE = 8;
 
 export function createApp(config: Config): App {
 	const clock = runningClock(config.startAt);
@@ -36,6 +42,7 @@ export function createApp(config: Config): App {
 		live,
 		mail: createMailer(config, log),
 		apiRate: new ApiRate(config.apiRate),
+		gate: new Gate(VISITS_AT_ONCE),
 		migrationsFolder: resolve('migrations'),
 		async close() {
 			await live.close();

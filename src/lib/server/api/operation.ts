@@ -1,4 +1,5 @@
 import { z, type ZodType } from 'zod';
+import type { Step } from '../gate';
 import type { Scope } from './tokens';
 
 /** One operation of the open interface: what it takes and answers. Routes and description share it. */
@@ -15,6 +16,8 @@ export interface Operation<
 	/** Whose token it takes. */
 	readonly who: 'organiser' | 'family' | 'anybody';
 	readonly scope?: Scope;
+	/** Of a visit: in a rush, who finishes goes before who looks. */
+	readonly step?: Step;
 	readonly params: Params;
 	readonly query: Query;
 	readonly body: Body;
@@ -33,7 +36,7 @@ const noBody = z.union([z.undefined(), z.null(), z.looseObject({})]);
 
 type Described<P extends ZodType, Q extends ZodType, B extends ZodType> = Pick<
 	Operation,
-	'id' | 'method' | 'path' | 'summary' | 'who' | 'scope' | 'answers'
+	'id' | 'method' | 'path' | 'summary' | 'who' | 'scope' | 'step' | 'answers'
 > & { params?: P; query?: Q; body?: B; mostBytes?: number; keyed?: boolean };
 
 export const operation = <

@@ -99,7 +99,7 @@ export const postInvitations = operation({
 
 export const getVisit = operation({
 	...{ id: 'getVisit', method: 'get', path: '/visit' },
-	...{ who: 'family', summary: 'What the family has, wants, and can choose from.' },
+	...{ who: 'family', step: 'look', summary: 'What the family has, wants, and can choose from.' },
 	query: whoseVisit,
 	answers: { 200: { says: 'The visit.', schema: visit }, 404: notKnown },
 });
@@ -108,6 +108,7 @@ export const postPlans = operation({
 	...{ id: 'postPlans', method: 'post', path: '/visit/plans' },
 	...{
 		who: 'family',
+		step: 'look',
 		summary: 'Whole visits to choose from, the best first. Nothing is kept yet.',
 	},
 	query: whoseVisit,
@@ -117,7 +118,12 @@ export const postPlans = operation({
 
 export const postAppointments = operation({
 	...{ id: 'postAppointments', method: 'post', path: '/visit/appointments' },
-	...{ who: 'family', keyed: true, summary: 'Books appointments: all of them or none.' },
+	...{
+		who: 'family',
+		step: 'finish',
+		keyed: true,
+		summary: 'Books appointments: all of them or none.',
+	},
 	query: whoseVisit,
 	body: wantedVisit,
 	answers: {
@@ -129,7 +135,7 @@ export const postAppointments = operation({
 
 export const putAppointments = operation({
 	...{ id: 'putAppointments', method: 'put', path: '/visit/appointments' },
-	...{ who: 'family', keyed: true },
+	...{ who: 'family', step: 'finish', keyed: true },
 	summary: 'Makes the visit the one that is sent, in one step; the old one stands until it does.',
 	query: whoseVisit,
 	body: z.object({ appointments: z.array(wantedPlace).max(40) }).strict(),
@@ -142,7 +148,7 @@ export const putAppointments = operation({
 
 export const deleteAppointment = operation({
 	...{ id: 'deleteAppointment', method: 'delete', path: '/visit/appointments/{id}' },
-	...{ who: 'family', keyed: true, summary: 'Cancels an appointment.' },
+	...{ who: 'family', step: 'finish', keyed: true, summary: 'Cancels an appointment.' },
 	params: z.object({ id }),
 	query: whoseVisit,
 	answers: {
@@ -154,7 +160,7 @@ export const deleteAppointment = operation({
 
 export const postHolds = operation({
 	...{ id: 'postHolds', method: 'post', path: '/visit/holds' },
-	...{ who: 'family', keyed: true },
+	...{ who: 'family', step: 'finish', keyed: true },
 	summary: 'Keeps appointments for a few minutes. A family has one such hold; the last one counts.',
 	query: whoseVisit,
 	body: wantedVisit.extend({
@@ -165,14 +171,18 @@ export const postHolds = operation({
 
 export const deleteHolds = operation({
 	...{ id: 'deleteHolds', method: 'delete', path: '/visit/holds' },
-	...{ who: 'family', summary: 'Gives back what is kept while the family finishes.' },
+	...{
+		who: 'family',
+		step: 'finish',
+		summary: 'Gives back what is kept while the family finishes.',
+	},
 	query: whoseVisit,
 	answers: { 204: { says: 'It is free again.' } },
 });
 
 export const deleteHold = operation({
 	...{ id: 'deleteHold', method: 'delete', path: '/visit/holds/{id}' },
-	...{ who: 'family', summary: 'Gives back a hold, or lets an offer pass.' },
+	...{ who: 'family', step: 'finish', summary: 'Gives back a hold, or lets an offer pass.' },
 	params: z.object({ id }),
 	query: whoseVisit,
 	answers: { 204: { says: 'It is free again.' }, 404: notKnown },

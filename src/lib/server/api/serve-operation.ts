@@ -49,7 +49,9 @@ export function serveOperation<P extends ZodType, Q extends ZodType, B extends Z
 				body: readOr(operation.body, await readBody(operation, request), unreadable),
 				key: keyOf(request),
 			};
-			return answer(request, await work(asked));
+			const { step } = operation;
+			const given = step ? app.gate.pass(step, () => work(asked)) : work(asked);
+			return answer(request, await given);
 		} catch (error) {
 			return problemOf(error).response();
 		}

@@ -30,8 +30,12 @@ export function connect(url: string, pool: number): Connection {
 		});
 	const forStatements = open(Math.max(1, Math.floor(pool / 4)));
 	const forTransactions = open(Math.max(1, pool - Math.floor(pool / 4)));
+	const db = drizzle(preparing(forStatements, forTransactions), { schema });
+	// Drizzle says how values are read and written on the client that it is given.
+	Object.assign(forTransactions.options.parsers, forStatements.options.parsers);
+	Object.assign(forTransactions.options.serializers, forStatements.options.serializers);
 	return {
-		db: drizzle(preparing(forStatements, forTransactions), { schema }),
+		db,
 		sql: forStatements,
 		close: async () => {
 			await Promise.all([forStatements, forTransactions].map((sql) => sql.end({ timeout: 5 })));

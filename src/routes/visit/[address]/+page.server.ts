@@ -48,7 +48,7 @@ export const load: PageServerLoad = async ({ locals, params, url }) => {
 	if (!family) error(404, m.link_unknown());
 	return {
 		school: (await readSchool(app.db))?.name ?? '',
-		view: await familyView(app, adult, conference.id, family),
+		view: await app.gate.pass('look', () => familyView(app, adult, conference.id, family)),
 		families: adult.families,
 		now: app.clock.now(),
 	};
@@ -64,16 +64,18 @@ export const actions: Actions = {
 		const { family, key, appointments, choice } = read.data;
 		if (!adult.families.includes(family)) error(404, m.link_unknown());
 		try {
-			const result = await bookVisit(app, adult, {
-				...{ conferenceId: conference.id, familyId: family, key },
-				appointments,
-			});
-			if (result.ok) return { booked: result.appointments.length };
-			const view = await familyView(app, adult, conference.id, family);
-			return fail(409, {
-				problem: 'conflicts' as const,
-				conflicts: result.conflicts,
-				suggestions: suggestVisits(familyVisitProblem(view, choice)),
+			return await app.gate.pass('finish', async () => {
+				const result = await bookVisit(app, adult, {
+					...{ conferenceId: conference.id, familyId: family, key },
+					appointments,
+				});
+				if (result.ok) return { booked: result.appointments.length };
+				const view = await familyView(app, adult, conference.id, family);
+				return fail(409, {
+					problem: 'conflicts' as const,
+					conflicts: result.conflicts,
+					suggestions: suggestVisits(familyVisitProblem(view, choice)),
+				});
 			});
 		} catch (failure) {
 			if (failure instanceof BusyError) return fail(503, { problem: 'busy' as const });
