@@ -58,9 +58,11 @@ export async function readFamily(
 ): Promise<FamilyFacts> {
 	const around = statesOfAppointments(sql`
 		appointment.conference_id = ${conferenceId} and standing in ('asked', 'booked')
-			and (appointment.family_id = ${familyId} or appointment.id in (
-				select appointment_id from appointment_adult
-				join family_adult using (adult_id) where family_adult.family_id = ${familyId}))`);
+			and appointment.id in (
+				select id from appointment where family_id = ${familyId}
+				union all
+				select appointment_id from family_adult join appointment_adult using (adult_id)
+				where family_adult.family_id = ${familyId})`);
 	const [row] = (await db.execute(sql`
 		with present as (
 			select adult.* from family_adult join adult on adult.id = adult_id

@@ -21,10 +21,11 @@ export async function lockFamily(tx: Transaction, familyId: string): Promise<voi
 		tx.execute(sql`
 			select from adult
 			where id in (
-				select adult_id from family_adult
-				where family_id = ${familyId} or family_id in (
-					select case when family_id = ${familyId} then other_family_id else family_id end
-					from kept_apart where ${familyId} in (family_id, other_family_id)))
+				select adult_id from family_adult where family_id = ${familyId}
+				union all
+				select adult_id from kept_apart join family_adult on family_adult.family_id =
+					case when kept_apart.family_id = ${familyId} then other_family_id else kept_apart.family_id end
+				where ${familyId} in (kept_apart.family_id, other_family_id))
 			order by id for update`),
 	]);
 }

@@ -156,7 +156,10 @@ export const appointmentAdult = pgTable(
 			.notNull()
 			.references(() => adult.id),
 	},
-	(table) => [primaryKey({ columns: [table.appointmentId, table.adultId] })],
+	(table) => [
+		primaryKey({ columns: [table.appointmentId, table.adultId] }),
+		index('appointment_adult_adult').on(table.adultId),
+	],
 );
 
 /** Students who come along; nobody unless the family says so. */
@@ -216,6 +219,7 @@ export const hold = pgTable(
 		uniqueIndex('hold_of_family')
 			.on(table.conferenceId, table.familyId)
 			.where(sql`${table.kind} = 'hold'`),
+		index('hold_family_any').on(table.familyId),
 		index('hold_until').on(table.until),
 	],
 );
@@ -241,6 +245,7 @@ export const waiting = pgTable(
 	(table) => [
 		uniqueIndex('waiting_wish').on(table.wishId),
 		index('waiting_conference').on(table.conferenceId, table.since),
+		index('waiting_hold').on(table.holdId),
 	],
 );
 
@@ -268,6 +273,8 @@ export const claim = pgTable(
 		holdId: uuid('hold_id').references(() => hold.id),
 	},
 	(table) => [
+		// The exclusion's own index does not look up many things at once.
+		index('claim_thing').on(table.thing),
 		index('claim_appointment').on(table.appointmentId),
 		index('claim_hold').on(table.holdId),
 		uniqueIndex('claim_seat')
