@@ -1,6 +1,8 @@
+import { setTimeout as sleep } from 'node:timers/promises';
 import { sql as statement } from 'drizzle-orm';
 import { expect, it } from 'vitest';
 import { connect } from '$lib/server/database/connect';
+import { isConnectionLost } from '$lib/server/database/errors';
 import { inTransaction } from '$lib/server/database/transaction';
 import { freshApp } from './database';
 
@@ -31,3 +33,26 @@ it('transactions stay whole behind a crowd of statements', async () => {
 	expect(row).toEqual({ written: 6 * POOL, left_open: 0 });
 	await close();
 });
+
+it.each(['while it is idle', 'while it asks', 'before it commits'])(
+	'a transaction whose connection goes %s fails by itself, and the next one works',
+	async (when) => {
+		const { db } = await freshApp();
+		await db.execute(statement`create table written (number int)`);
+		const lost = inTransaction(db, async (tx) => {
+			await tx.execute(statement`insert into written values (1)`);
+			const [row] = await tx.execute<{ pid: number }>(statement`select pg_backend_pid() as pid`);
+			const end = () => db.execute(statement`select pg_terminate_backend(${row!.pid}::int)`);
+			if (when === 'while it asks')
+				await Promise.all([tx.execute(statement`select pg_sleep(5)`), end()]);
+			await end();
+			await sleep(100);
+			if (when === 'while it is idle') await tx.execute(statement`insert into written values (2)`);
+		});
+		await expect(lost).rejects.toSatisfy(isConnectionLost);
+		// What the driver still had to send would have ended the process by now.
+		await sleep(50);
+		await inTransaction(db, (tx) => tx.execute(statement`insert into written values (3)`));
+		expect([...(await db.execute(statement`select number from written`))]).toEqual([{ number: 3 }]);
+	},
+);

@@ -5,6 +5,7 @@ import { type ZodError, type ZodType } from 'zod';
 import type { Actor } from '../../core/permissions/may';
 import { KeyReusedError } from '../acts/record-act';
 import type { App } from '../app';
+import { isConnectionLost } from '../database/errors';
 import { BusyError } from '../database/transaction';
 import { openLink, type Visitor } from '../invitations/visitors';
 import { ForbiddenError } from '../permissions/forbidden';
@@ -64,7 +65,7 @@ function problemOf(error: unknown): Problem {
 	if (error instanceof ForbiddenError) return notFound();
 	if (error instanceof KeyReusedError)
 		return new Problem(422, 'key-reused', 'This Idempotency-Key was used for something else.');
-	if (error instanceof BusyError)
+	if (error instanceof BusyError || isConnectionLost(error))
 		return new Problem(503, 'busy', 'Very busy just now: try again.', {}, { 'retry-after': '1' });
 	throw error;
 }

@@ -1,6 +1,6 @@
 import { drizzle, type PostgresJsDatabase } from 'drizzle-orm/postgres-js';
 import postgres, { type Sql } from 'postgres';
-import { preparing } from './preparing';
+import { preparingClient } from './clients';
 import * as schema from './schema';
 
 export type Database = PostgresJsDatabase<typeof schema>;
@@ -30,7 +30,7 @@ export function connect(url: string, pool: number): Connection {
 		});
 	const forStatements = open(Math.max(1, Math.floor(pool / 4)));
 	const forTransactions = open(Math.max(1, pool - Math.floor(pool / 4)));
-	const db = drizzle(preparing(forStatements, forTransactions), { schema });
+	const db = drizzle(preparingClient(forStatements, forTransactions), { schema });
 	// Drizzle says how values are read and written on the client that it is given.
 	Object.assign(forTransactions.options.parsers, forStatements.options.parsers);
 	Object.assign(forTransactions.options.serializers, forStatements.options.serializers);

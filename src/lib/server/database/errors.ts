@@ -28,3 +28,16 @@ export function isWorthRetrying(error: unknown): boolean {
 	const code = postgresError(error)?.code;
 	return code === SERIALIZATION_FAILURE || code === DEADLOCK_DETECTED;
 }
+
+/** The driver's words and PostgreSQL's codes for a connection that is none (any more). */
+const CONNECTION_LOST = new Set([
+	...['CONNECTION_CLOSED', 'CONNECTION_ENDED', 'CONNECTION_DESTROYED', 'CONNECT_TIMEOUT'],
+	...['ECONNREFUSED', 'ECONNRESET', 'EPIPE', '57P01', '57P02', '57P03'],
+]);
+
+/** Whether the database was away, or went while something was under way. */
+export function isConnectionLost(error: unknown): boolean {
+	for (let at = error; at instanceof Error; at = at.cause)
+		if ('code' in at && typeof at.code === 'string' && CONNECTION_LOST.has(at.code)) return true;
+	return false;
+}
