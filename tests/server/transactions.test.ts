@@ -1,5 +1,6 @@
 import { setTimeout as sleep } from 'node:timers/promises';
 import { sql as statement } from 'drizzle-orm';
+import postgres from 'postgres';
 import { expect, it } from 'vitest';
 import { connect } from '$lib/server/database/connect';
 import { isConnectionLost } from '$lib/server/database/errors';
@@ -56,3 +57,28 @@ it.each(['while it is idle', 'while it asks', 'before it commits'])(
 		expect([...(await db.execute(statement`select number from written`))]).toEqual([{ number: 3 }]);
 	},
 );
+
+it('works on when all of its connections are lost in the middle of everything', async () => {
+	const { db, config } = await freshApp();
+	const other = postgres(config.databaseUrl, { max: 1 });
+	const everything = () => [
+		...Array.from({ length: 40 }, () => db.execute(statement`select pg_sleep(${0.005}::float8)`)),
+		...Array.from({ length: 40 }, () =>
+			inTransaction(db, async (tx) => {
+				for (let step = 0; step < 5; step++) await tx.execute(statement`select ${step}::int`);
+			}),
+		),
+	];
+	await Promise.all(everything());
+	for (let round = 0; round < 5; round++) {
+		const under = Promise.allSettled(everything());
+		await sleep(5 * round);
+		await other`select pg_terminate_backend(pid) from pg_stat_activity
+			where datname = current_database() and pid <> pg_backend_pid()`;
+		const ends = await under;
+		for (const end of ends)
+			if (end.status === 'rejected') expect(end.reason).toSatisfy(isConnectionLost);
+		await Promise.all(everything());
+	}
+	await other.end();
+});

@@ -1,5 +1,6 @@
 import type { Sql, TransactionSql } from 'postgres';
 import { isConnectionLost } from './errors';
+import type { Pool } from './pool';
 
 /** Statements with more parameters than these differ from call to call, and are not worth keeping. */
 const MOST_PARAMETERS = 100;
@@ -13,16 +14,17 @@ class ConnectionLostError extends Error {
 const never = new Promise<never>(() => {});
 
 /**
- * A client whose every statement with parameters is prepared, so that each connection has PostgreSQL
- * read and plan a text once, however often it runs. Drizzle asks for that only where it is given a
- * name. Transactions are begun on a client of their own.
+ * The client that Drizzle works with. `model` is one of the pool's clients: Drizzle reads and sets its
+ * options. Every statement with parameters is prepared, so that each connection has PostgreSQL read and
+ * plan a text once, however often it runs; Drizzle asks for that only where it is given a name.
  */
-export function preparingClient(client: Sql, forTransactions: Sql): Sql {
-	return replacing(client, {
-		unsafe: preparing(client, () => {}),
-		begin: (...args: Parameters<Sql['begin']>) => {
+export function pooledClient(model: Sql, forStatements: Pool, forTransactions: Pool): Sql {
+	return replacing(model, {
+		unsafe: ((...args: Parameters<Sql['unsafe']>) =>
+			forStatements.use((client) => preparing(client)(...args))) satisfies Sql['unsafe'],
+		begin: (...args: unknown[]) => {
 			const work = args.pop() as (inner: TransactionSql) => Promise<unknown>;
-			return whole(forTransactions, args as unknown[], work);
+			return forTransactions.use((client) => whole(client, args, work));
 		},
 	});
 }
@@ -40,9 +42,11 @@ function whole(
 ): Promise<unknown> {
 	let isOver = false;
 	const result = (client.begin as unknown as Begin)(...options, async (inner: TransactionSql) => {
-		const unsafe = preparing(inner, () => {
+		const prepared = preparing(inner);
+		const unsafe: Sql['unsafe'] = (...args) => {
 			if (isOver) throw new ConnectionLostError();
-		});
+			return prepared(...args);
+		};
 		try {
 			const done = await work(replacing(inner, { unsafe }));
 			return isOver ? never : done;
@@ -57,15 +61,13 @@ function whole(
 	return result;
 }
 
-function preparing(client: Sql | TransactionSql, check: () => void): Sql['unsafe'] {
-	return (query, parameters = [], options = {}) => {
-		check();
-		return client.unsafe(query, parameters, {
+const preparing =
+	(client: Sql | TransactionSql): Sql['unsafe'] =>
+	(query, parameters = [], options = {}) =>
+		client.unsafe(query, parameters, {
 			...options,
 			prepare: parameters.length > 0 && parameters.length <= MOST_PARAMETERS,
 		});
-	};
-}
 
 const replacing = <C extends object>(client: C, own: Readonly<Record<string, unknown>>): C =>
 	new Proxy(client, {

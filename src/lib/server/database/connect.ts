@@ -1,6 +1,7 @@
 import { drizzle, type PostgresJsDatabase } from 'drizzle-orm/postgres-js';
 import postgres, { type Sql } from 'postgres';
-import { preparingClient } from './clients';
+import { pooledClient } from './clients';
+import { Pool } from './pool';
 import * as schema from './schema';
 
 export type Database = PostgresJsDatabase<typeof schema>;
@@ -10,6 +11,7 @@ export type Reader = Database | Transaction;
 
 export interface Connection {
 	readonly db: Database;
+	/** For statements by themselves, and to listen. */
 	readonly sql: Sql;
 	close(): Promise<void>;
 }
@@ -28,17 +30,23 @@ export function connect(url: string, pool: number): Connection {
 			// How alike a typed word must be to a name: slips of a letter or two are forgiven.
 			connection: { 'pg_trgm.word_similarity_threshold': '0.4' },
 		});
-	const forStatements = open(Math.max(1, Math.floor(pool / 4)));
-	const forTransactions = open(Math.max(1, pool - Math.floor(pool / 4)));
-	const db = drizzle(preparingClient(forStatements, forTransactions), { schema });
-	// Drizzle says how values are read and written on the client that it is given.
-	Object.assign(forTransactions.options.parsers, forStatements.options.parsers);
-	Object.assign(forTransactions.options.serializers, forStatements.options.serializers);
+	/** Never asked itself, but to listen: Drizzle sets on it how values are read and written. */
+	const model = open(1);
+	const openAlike = (max: number) => () => {
+		const client = open(max);
+		Object.assign(client.options.parsers, model.options.parsers);
+		Object.assign(client.options.serializers, model.options.serializers);
+		return client;
+	};
+	drizzle(model);
+	const forStatements = new Pool(openAlike(Math.max(1, Math.floor(pool / 4))));
+	const forTransactions = new Pool(openAlike(Math.max(1, pool - Math.floor(pool / 4))));
+	const sql = pooledClient(model, forStatements, forTransactions);
 	return {
-		db,
-		sql: forStatements,
+		db: drizzle(sql, { schema }),
+		sql,
 		close: async () => {
-			await Promise.all([forStatements, forTransactions].map((sql) => sql.end({ timeout: 5 })));
+			await Promise.all([model.end({ timeout: 5 }), forStatements.end(), forTransactions.end()]);
 		},
 	};
 }
