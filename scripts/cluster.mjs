@@ -8,6 +8,7 @@ import {
 	mkdirSync,
 	readdirSync,
 	readFileSync,
+	readlinkSync,
 	rmSync,
 	statSync,
 	writeFileSync,
@@ -66,6 +67,24 @@ function serverPid(folder) {
 	return pid && isRunning(pid) ? pid : null;
 }
 
+/**
+ * After a server that was killed its file names a process that is none any more. PostgreSQL would be
+ * content with that only when the number is free; here it must be sure that no child is left either.
+ * @param {string} folder
+ */
+function forgetDeadServer(folder) {
+	const isInFolder = (/** @type {string} */ pid) => {
+		try {
+			return readlinkSync(`/proc/${pid}/cwd`) === folder;
+		} catch {
+			return false;
+		}
+	};
+	if (!existsSync('/proc/self')) return;
+	if (!readdirSync('/proc').some((name) => /^\d+$/.test(name) && isInFolder(name)))
+		rmSync(join(folder, 'postmaster.pid'), { force: true });
+}
+
 /** @param {string} data @param {string} name @param {() => string} make */
 function remembered(data, name, make) {
 	const file = join(data, name);
@@ -115,6 +134,7 @@ export async function startCluster(data, { throwaway = false } = {}) {
 	}
 
 	if (serverPid(folder) === null) {
+		forgetDeadServer(folder);
 		// Where it ran before, if it can: programs that lost it look for it there.
 		const portFile = join(data, 'database-port');
 		const former = existsSync(portFile) ? Number(readFileSync(portFile, 'utf8')) : 0;

@@ -101,11 +101,12 @@ function takeLock(lock) {
 	}
 }
 
-/** @param {number} pid */
+/** Whether a process works: one that has ended and that nobody has asked after does not. @param {number} pid */
 export function isRunning(pid) {
 	try {
 		process.kill(pid, 0);
-		return true;
+		const state = `/proc/${pid}/stat`;
+		return !existsSync(state) || !/\) Z /.test(readFileSync(state, 'utf8'));
 	} catch (error) {
 		return /** @type {NodeJS.ErrnoException} */ (error).code === 'EPERM';
 	}

@@ -19,6 +19,9 @@ import { FAMILY_COOKIE, TEACHER_COOKIE } from '$lib/server/web/cookies';
 
 let app: App;
 
+/** Milliseconds from the last request to the end of the process. */
+const LONGEST_FAREWELL = 10_000;
+
 export const init: ServerInit = async () => {
 	if (building) return;
 	const config = readConfig(env);
@@ -28,7 +31,15 @@ export const init: ServerInit = async () => {
 	for (const signal of ['SIGTERM', 'SIGINT'] as const)
 		process.once(signal, () => app.live.endStreams());
 	const jobs = await startJobs(app);
-	process.once('sveltekit:shutdown', () => void jobs.stop().finally(() => app.close()));
+	process.once('sveltekit:shutdown', () => {
+		// What a lost connection left behind must not keep the process.
+		const end = () => process.exit();
+		setTimeout(end, LONGEST_FAREWELL).unref();
+		void jobs
+			.stop()
+			.finally(() => app.close())
+			.finally(end);
+	});
 	if (!(await hasOrganiser(app.db)))
 		process.stdout.write(
 			`No organiser yet. Set up the school at ${config.origin}/set-up with the code ${setUpCode(config.key)}\n`,

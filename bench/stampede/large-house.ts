@@ -4,6 +4,7 @@ import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { pathToFileURL } from 'node:url';
+import { setTimeout as sleep } from 'node:timers/promises';
 import { promisify } from 'node:util';
 import { and, eq, isNull } from 'drizzle-orm';
 import postgres from 'postgres';
@@ -15,8 +16,11 @@ import { invitationLink } from '../../src/lib/server/invitations/links';
 
 /** These two find the project by where they lie, so they are not bundled into a benchmark. */
 const scripts = (name: string) => import(pathToFileURL(resolve('scripts', name)).href);
-const { ensureBuild, freePort: free }: typeof import('../../scripts/project.mjs') =
-	await scripts('project.mjs');
+const {
+	ensureBuild,
+	freePort: free,
+	isPortFree,
+}: typeof import('../../scripts/project.mjs') = await scripts('project.mjs');
 const { startServer: start }: typeof import('../../scripts/server-process.mjs') =
 	await scripts('server-process.mjs');
 
@@ -71,7 +75,13 @@ export async function openLargeHouse(name: string) {
 		startServer: (port: number): Promise<RunningServer> =>
 			start({ url, key: KEY, port, env, output: 'inherit' }),
 		databasePid: () => clusterPid(data),
+		/** Again after it died, where it was: what is left of it lets go of the port in its own time. */
 		async startDatabase() {
+			const { port } = new URL(url);
+			for (let tries = 0; !(await isPortFree(Number(port))); tries++) {
+				if (tries === 300) throw new Error(`somebody else is at port ${port}`);
+				await sleep(100);
+			}
 			cluster = await startCluster(data);
 		},
 		close() {
