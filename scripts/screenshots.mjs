@@ -77,11 +77,9 @@ for (const station of ['basics', 'desks', 'open', 'families', 'floor']) {
 		await office.getByLabel('Break from').waitFor();
 	}
 	if (station === 'floor') {
-		await office.getByRole('button', { name: 'Friday' }).click();
-		await office
-			.getByRole('button', { name: /booked, Adeyemi-Holt/ })
-			.nth(2)
-			.click();
+		const seat = office.getByRole('button', { name: /booked, Adeyemi-Holt/ });
+		if ((await seat.count()) === 0) await office.getByRole('button', { name: 'Friday' }).click();
+		await seat.last().click();
 	}
 	await take(office, station);
 }
