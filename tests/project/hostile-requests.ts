@@ -22,20 +22,21 @@ function numbers(seed: number): (below: number) => number {
 	};
 }
 
-const PATHS = [
-	'/conferences',
-	'/conferences/{id}',
-	'/conferences/{id}/file',
-	'/conferences/{id}/slots',
-	'/conferences/{id}/invitations',
-	'/visit',
-	'/visit/plans',
-	'/visit/appointments',
-	'/visit/appointments/{id}',
-	'/visit/holds',
-	'/visit/holds/{id}',
-	'/openapi.json',
-	'/nothing/here',
+/** Paths, each with the methods that it has. */
+const PATHS: readonly (readonly [path: string, methods: readonly string[]])[] = [
+	['/conferences', ['GET', 'POST']],
+	['/conferences/{id}', ['GET']],
+	['/conferences/{id}/file', ['GET']],
+	['/conferences/{id}/slots', ['GET']],
+	['/conferences/{id}/invitations', ['POST']],
+	['/visit', ['GET']],
+	['/visit/plans', ['POST']],
+	['/visit/appointments', ['POST', 'PUT']],
+	['/visit/appointments/{id}', ['DELETE']],
+	['/visit/holds', ['POST', 'DELETE']],
+	['/visit/holds/{id}', ['DELETE']],
+	['/openapi.json', ['GET']],
+	['/nothing/here', ['GET']],
 ];
 const METHODS = ['GET', 'POST', 'PUT', 'DELETE', 'PATCH', 'HEAD', 'OPTIONS'];
 const NASTY = [
@@ -143,8 +144,9 @@ export function* hostileRequests(
 	}
 
 	for (let index = 0; index < count; index++) {
-		const method = pick(METHODS);
-		const path = pick(PATHS).replace('{id}', () => encodeURIComponent(safely(text())));
+		const [pattern, methods] = pick(PATHS);
+		const method = pick(random(8) ? methods : METHODS);
+		const path = pattern.replace('{id}', () => encodeURIComponent(safely(text())));
 		const query = random(3)
 			? ''
 			: `?${pick(['family', 'conference', 'desk', 'state', 'date'])}=${encodeURIComponent(safely(text()))}`;
