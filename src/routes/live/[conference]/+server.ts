@@ -29,13 +29,14 @@ export const GET: RequestHandler = async ({ locals, params, url }) => {
 	if (!conference || !(isOffice || ((adult ?? teacher) && isVisible(conference))))
 		error(404, m.error_not_found());
 	if (isOffice) return seatEventStream(app.live, conference.id, { kind: 'office' }, toOffice);
-	const family = adult?.families.find((id) => id === url.searchParams.get('family'));
-	if (adult && family) {
-		const closed = await closedTo(app, adult, conference.id, family);
-		const audience = { kind: 'family', family } as const;
-		return seatEventStream(app.live, conference.id, audience, freeOrTaken(closed));
+	const wanted = url.searchParams.get('family');
+	if (teacher && wanted === null) {
+		const audience = { kind: 'teacher', person: teacher.person } as const;
+		return seatEventStream(app.live, conference.id, audience, freeOrTaken(new Set()));
 	}
-	if (!teacher) error(404, m.error_not_found());
-	const audience = { kind: 'teacher', person: teacher.person } as const;
-	return seatEventStream(app.live, conference.id, audience, freeOrTaken(new Set()));
+	const family = adult?.families.find((id) => id === wanted) ?? adult?.families[0];
+	if (!adult || !family) error(404, m.error_not_found());
+	const closed = await closedTo(app, adult, conference.id, family);
+	const audience = { kind: 'family', family } as const;
+	return seatEventStream(app.live, conference.id, audience, freeOrTaken(closed));
 };
