@@ -73,7 +73,7 @@ const at = (sorted: readonly number[], share: number): string =>
 	sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))]!.toFixed(2).padStart(8);
 
 const random = randomNumbers(2026);
-for (let warm = 0; warm < 100; warm++) bestVisit(realisticFamily(8, random));
+for (let warm = 0; warm < 2000; warm++) bestVisit(realisticFamily(4 + 2 * (warm % 4), random));
 
 console.log('wishes   median ms   99th percentile ms   mean number placed');
 for (const wishes of [4, 6, 8, 10, 12]) {

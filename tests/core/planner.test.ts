@@ -1,5 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { candidatesByDate } from '$lib/core/visits/candidates';
+import { dayNodes } from '$lib/core/visits/day-nodes';
+import { fillDayTable, UNREACHABLE } from '$lib/core/visits/day-table';
+import { leastWaiting } from '$lib/core/visits/least-waiting';
+import { turnTable } from '$lib/core/visits/turn';
 import { bestVisit } from '$lib/core/visits/best-visit';
 import { planVisit } from '$lib/core/visits/plan-visit';
 import { suggestVisits } from '$lib/core/visits/suggest-visits';
@@ -39,6 +44,28 @@ describe('the best visit', () => {
 			}),
 			{ numRuns: 400 },
 		);
+	});
+
+	it('waits on no date less than the bound by which dates are passed over', () => {
+		let reached = 0;
+		fc.assert(
+			fc.property(problems({ wishes: [2, 5], slots: [8, 16] }), (given) => {
+				const instance = { ...given, fixed: [] };
+				const { days, places } = candidatesByDate(instance);
+				const turns = turnTable(instance, places);
+				for (const nodes of days.map(dayNodes)) {
+					const bound = leastWaiting(nodes, turns);
+					const table = fillDayTable(nodes, instance.wishes.length, turns, 'waiting-then-end');
+					table.costs().forEach((cost, set) => {
+						if (set === 0 || cost === UNREACHABLE) return;
+						expect(bound(set)).toBeLessThanOrEqual(table.waitingOf(cost));
+						if (bound(set) > 0 && bound(set) === table.waitingOf(cost)) reached++;
+					});
+				}
+			}),
+			{ numRuns: 200 },
+		);
+		expect(reached).toBeGreaterThan(0);
 	});
 
 	it('does not depend on the order of what comes in', () => {

@@ -1,11 +1,13 @@
-import { besideFixed, candidatesByDate, type Candidate, type DayCandidates } from './candidates';
+import { besideFixed, candidatesByDate, type DayCandidates } from './candidates';
 import { chooseSet } from './choose-set';
+import { dayNodes, mostAppointments, type DayNodes } from './day-nodes';
 import { fillDayTable, type DayTable, type Ranking } from './day-table';
 import { dividedTable } from './divided-table';
+import { leastWaiting, type LeastWaiting } from './least-waiting';
 import { maskOf, sizeOf } from './packed-sets';
 import { searchVisits, type Forbidden } from './search-visits';
 import type { DateTables, Preference } from './spread-over-dates';
-import { turnTable } from './turn';
+import { turnTable, type TurnTable } from './turn';
 import type { Placement, Visit, VisitProblem } from './visit-problem';
 import { sumsOf } from './visit-sums';
 
@@ -44,28 +46,27 @@ function relaxedVisit(
 			? (wish: string, slot: string) =>
 					(without?.(wish, slot) ?? false) || (forbidden?.(wish, slot) ?? false)
 			: undefined;
-	const days = candidatesByDate(problem, isLeftOut, divided);
-	const turns = turnTable(problem, placesOf(days));
+	const { days, places } = candidatesByDate(problem, isLeftOut, divided);
+	const turns = turnTable(problem, places);
 	const { length } = wishes;
-	const fill = (day: DayCandidates, ranking: Ranking, least?: number): DayTable =>
-		divided
-			? dividedTable(
-					day,
-					(adult) => fillDayTable(onlyOf(day, adult), length, turns, ranking),
-					length,
-					ranking,
-				)
-			: fillDayTable(day, length, turns, ranking, least);
-	const turn = divided ? 0 : shortestTurn(turns);
-	const dates = days.map((day) => lazyTables(day, fill, { prefer, divided, turn }));
-	const starts = days.flatMap(({ candidates, fixed }) => [
-		...candidates.slice(0, 1).map(({ slot }) => slot.start),
-		...fixed.map(({ start }) => start),
-	]);
+	const dates = days.map((day) => {
+		const nodes = dayNodes(day);
+		const fill = (ranking: Ranking, least?: number): DayTable =>
+			divided
+				? dividedTable(
+						day,
+						(adult) => fillDayTable(dayNodes(onlyOf(day, adult)), length, turns, ranking),
+						length,
+						ranking,
+					)
+				: fillDayTable(nodes, length, turns, ranking, least);
+		return { nodes, tables: lazyTables(nodes, fill, turns, { prefer, divided }) };
+	});
 	const candidates = chooseSet({
-		...{ wishes, dates, prefer, limits },
-		origin: starts.length ? Math.min(...starts) : 0,
-		possible: maskOf(days.flatMap(({ candidates }) => candidates.map(({ wish }) => wish))),
+		...{ wishes, prefer, limits },
+		dates: dates.map(({ tables }) => tables),
+		origin: Math.min(...dates.map(({ nodes }) => nodes.base)),
+		possible: dates.reduce((mask, { nodes }) => mask | nodes.known, 0),
 		required: maskOf(placing.map((id) => wishes.findIndex((wish) => wish.id === id))),
 	});
 	if (!candidates) return null;
@@ -85,76 +86,33 @@ function onlyOf(day: DayCandidates, adult: 0 | 1): DayCandidates {
 
 /** A date's tables, filled when they are first asked for. */
 function lazyTables(
-	day: DayCandidates,
-	fill: (day: DayCandidates, ranking: Ranking, least?: number) => DayTable,
-	{ prefer, divided, turn }: { prefer: Preference; divided: boolean; turn: number },
+	nodes: DayNodes,
+	fill: (ranking: Ranking, least?: number) => DayTable,
+	turns: TurnTable,
+	{ prefer, divided }: { prefer: Preference; divided: boolean },
 ): DateTables {
-	const known = maskOf(day.candidates.map(({ wish }) => wish));
 	const ranking = prefer === 'least-waiting' ? 'waiting-then-end' : 'end-then-waiting';
 	let shortest: DayTable | null = null;
 	let last: DayTable | null = null;
 	let large: { table: DayTable; least: number } | null = null;
-	let gap: number | null = null;
-	const byWaiting = () => (shortest ??= fill(day, 'waiting-then-end'));
-	const byPreference = prefer === 'least-waiting' ? byWaiting : () => (last ??= fill(day, ranking));
+	let bound: LeastWaiting | null = null;
+	const byWaiting = () => (shortest ??= fill('waiting-then-end'));
+	const byPreference = prefer === 'least-waiting' ? byWaiting : () => (last ??= fill(ranking));
 	return {
-		hasFixed: day.fixed.length > 0,
+		hasFixed: nodes.fixedCount > 0,
+		earliest: nodes.base,
 		shortest: byWaiting,
 		last: byPreference,
 		lastWith: (set) => {
 			const least = sizeOf(set);
-			if (set & ~known || (!divided && mostAppointments(day) < least)) return null;
+			if (set & ~nodes.known || (!divided && mostAppointments(nodes) < least)) return null;
 			if (divided || shortest || last) return byPreference();
-			if (!large || least < large.least) large = { table: fill(day, ranking, least), least };
+			if (!large || least < large.least) large = { table: fill(ranking, least), least };
 			return large.table;
 		},
 		leastWaiting: (set) =>
-			divided || day.fixed.length
+			divided || nodes.fixedCount || set & ~nodes.known
 				? 0
-				: Math.max(0, sizeOf(set) - 1) * (gap ??= leastGap(day, turn)),
+				: (bound ??= leastWaiting(nodes, turns))(set),
 	};
-}
-
-/** Minutes between the end of one candidate and the start of the next that there is time for. */
-function leastGap({ candidates }: DayCandidates, turn: number): number {
-	let least = Infinity;
-	for (const { slot } of candidates) {
-		const next = firstFrom(candidates, slot.end + turn);
-		if (next !== undefined) least = Math.min(least, next - slot.end);
-	}
-	return least === Infinity ? 0 : least;
-}
-
-/** The first start from a minute on, of candidates in order of time. */
-function firstFrom(candidates: readonly Candidate[], minute: number): number | undefined {
-	let low = 0;
-	let high = candidates.length;
-	while (low < high) {
-		const middle = (low + high) >> 1;
-		if (candidates[middle]!.slot.start < minute) low = middle + 1;
-		else high = middle;
-	}
-	return candidates[low]?.slot.start;
-}
-
-const shortestTurn = ({ minutes }: { readonly minutes: Int32Array }): number =>
-	minutes.length ? minutes.reduce((a, b) => Math.min(a, b)) : 0;
-
-function* placesOf(days: readonly DayCandidates[]): Generator<string> {
-	for (const { candidates, fixed } of days) {
-		for (const { slot } of candidates) yield slot.place;
-		for (const { place } of fixed) yield place;
-	}
-}
-
-/** So many candidates of a date do not overlap each other at the most, whoever is met. */
-function mostAppointments({ candidates }: DayCandidates): number {
-	let count = 0;
-	let free = -Infinity;
-	for (const { slot } of [...candidates].sort((a, b) => a.slot.end - b.slot.end))
-		if (slot.start >= free) {
-			free = slot.end;
-			count++;
-		}
-	return count;
 }

@@ -33,11 +33,10 @@ const TRIED = 12;
 export function chooseSet(wanted: SetsWanted): readonly Candidate[] | null {
 	const { wishes, dates, origin, prefer, possible, required } = wanted;
 	if (required & ~possible) return null;
-	const weights = setWeights(wishes);
 	const sets = 1 << wishes.length;
 	const few = spreadOverFew(dates, origin, prefer, sets);
 	let tried = 0;
-	for (const group of groupsByWeight(wanted, weights)) {
+	for (const group of groupsByWeight(wanted)) {
 		// What takes more than two dates, or many tries, is looked up in the table of everything.
 		if ((tried += group.length) > TRIED) break;
 		const found = cheapest(group, few.cost);
@@ -45,7 +44,7 @@ export function chooseSet(wanted: SetsWanted): readonly Candidate[] | null {
 		if (dates.length > 2) break;
 	}
 	const all = spreadOverAll(dates, origin, prefer, sets);
-	for (const group of groupsByWeight(wanted, weights)) {
+	for (const group of groupsByWeight(wanted)) {
 		const found = cheapest(group, all.cost);
 		if (found.length) return firstSequence(found.map(all.trace));
 	}
@@ -86,10 +85,7 @@ function setWeights(wishes: readonly WishToPlace[]): SetWeights {
  * The sets that limits allow, heaviest first, those of equal weight together. The first group, which
  * mostly is all that is needed, is found without sorting all of them.
  */
-function* groupsByWeight(
-	{ wishes, possible, required, limits }: SetsWanted,
-	{ must, all }: SetWeights,
-): Generator<number[]> {
+function* groupsByWeight({ wishes, possible, required, limits }: SetsWanted): Generator<number[]> {
 	const isAllowed = limitTest(wishes, limits);
 	const light = wishes.reduce((mask, { weight }, index) => mask | (weight ? 0 : 1 << index), 0);
 	const heaviest = possible & ~light;
@@ -100,6 +96,7 @@ function* groupsByWeight(
 		if (extra === 0) break;
 	}
 	if (top.length) yield top;
+	const { must, all } = setWeights(wishes);
 	const rest: number[] = [];
 	for (let set = possible; ; set = (set - 1) & possible) {
 		const isTop = (set & heaviest) === heaviest;

@@ -7,6 +7,8 @@ export type Preference = 'least-waiting' | 'earliest-end';
 /** The tables of one date. */
 export interface DateTables {
 	readonly hasFixed: boolean;
+	/** No appointment starts before it; on the problem's own axis. */
+	readonly earliest: number;
 	/** By least waiting: for a date after which there is another one. */
 	shortest(): DayTable;
 	/** By the preference: for the last date of the visit. */
@@ -38,6 +40,7 @@ function compareCandidates(a: Candidate, b: Candidate): number {
  * another comes first. They are followed side by side, and only as far as they are told apart.
  */
 export function firstSequence(sequences: readonly Iterable<Candidate>[]): Candidate[] {
+	if (sequences.length === 1) return [...sequences[0]!];
 	let left = sequences.map((sequence) => sequence[Symbol.iterator]());
 	const result: Candidate[] = [];
 	for (;;) {
@@ -60,10 +63,6 @@ class CostOfDate {
 		private readonly origin: number,
 	) {}
 
-	get isWaitingFirst(): boolean {
-		return this.prefer === 'least-waiting';
-	}
-
 	middle(table: DayTable, cost: number): number {
 		if (cost === UNREACHABLE) return Infinity;
 		return DATES + table.waitingOf(cost) * (this.prefer === 'least-waiting' ? MINUTES : 1);
@@ -71,9 +70,15 @@ class CostOfDate {
 
 	last(table: DayTable, cost: number): number {
 		if (cost === UNREACHABLE) return Infinity;
-		const [waiting, end] = [table.waitingOf(cost), table.endOf(cost) - this.origin];
+		return this.sum(table.waitingOf(cost), table.endOf(cost));
+	}
+
+	/** Of the last date of a visit; `end` on the problem's own axis. */
+	sum(waiting: number, end: number): number {
+		const after = end - this.origin;
 		return (
-			DATES + (this.prefer === 'least-waiting' ? waiting * MINUTES + end : end * MINUTES + waiting)
+			DATES +
+			(this.prefer === 'least-waiting' ? waiting * MINUTES + after : after * MINUTES + waiting)
 		);
 	}
 }
@@ -120,11 +125,9 @@ class CostsOfDates {
 		return table ? this.#of.last(table, table.cost(set)) : Infinity;
 	}
 
-	/** Whether the set could cost less on this date than on an earlier one, where it costs `cost`. */
-	couldBeat(date: DateTables, set: number, cost: number): boolean {
-		return (
-			this.#of.isWaitingFirst && DATES + date.leastWaiting(set) * MINUTES < cost - (cost % MINUTES)
-		);
+	/** On the last date, of one set: no less than this, whatever the date's table says. */
+	atLeast(date: DateTables, set: number): number {
+		return this.#of.sum(date.leastWaiting(set), date.earliest);
 	}
 
 	#costs(
@@ -167,9 +170,11 @@ export function spreadOverFew(
 		if (withFixed.length > 1) return NOWHERE;
 		if (set === 0 && withFixed.length === 0) return { cost: 0, ways: [() => []] };
 		let best = NOWHERE;
-		for (const date of withFixed.length ? withFixed : dates) {
-			// Of two that wait as long, the earlier date ends earlier.
-			if (best !== NOWHERE && !costs.couldBeat(date, set, best.cost)) continue;
+		const promising = (withFixed.length ? withFixed : dates)
+			.map((date) => ({ date, least: costs.atLeast(date, set) }))
+			.sort((a, b) => a.least - b.least);
+		for (const { date, least } of promising) {
+			if (least >= best.cost) break;
 			const cost = costs.lastOf(date, set);
 			if (cost < best.cost) best = { cost, ways: [() => date.lastWith(set)!.trace(set)] };
 		}

@@ -1,3 +1,4 @@
+import type { PlaceNumbers } from './place-numbers';
 import type { Travel } from './visit-problem';
 
 /** What decides how long a turn takes; all in minutes. */
@@ -34,27 +35,26 @@ export function turnMinutes(rule: TurnRule): TurnMinutes {
 
 /** The same for places by number, so that nothing has to be looked up. */
 export interface TurnTable {
-	/** Place to its number. */
-	readonly numberOf: ReadonlyMap<string, number>;
+	/** How many places there are. */
 	readonly places: number;
 	/** Minutes from place to place, row by row. */
 	readonly minutes: Int32Array;
+	/** The shortest of them: from a place to itself. */
+	readonly shortest: number;
 }
 
-/** All turns between the given places. */
-export function turnTable(rule: TurnRule, places: Iterable<string>): TurnTable {
+/** All turns between the places that have a number. */
+export function turnTable(rule: TurnRule, numbers: PlaceNumbers): TurnTable {
 	const { travel, pause, spare = 0 } = rule;
-	const numberOf = new Map<string, number>();
-	for (const place of places) if (!numberOf.has(place)) numberOf.set(place, numberOf.size);
-	const count = numberOf.size;
+	const count = numbers.size;
 	const minutes = new Int32Array(count * count).fill(spare + pause);
 	for (const way of travel) {
-		const from = numberOf.get(way.from);
-		const to = from === undefined ? undefined : numberOf.get(way.to);
+		const from = numbers.known(way.from);
+		const to = from === undefined ? undefined : numbers.known(way.to);
 		if (from === undefined || to === undefined || from === to) continue;
 		const needed = spare + Math.max(pause, way.minutes);
 		minutes[from * count + to] = needed;
 		minutes[to * count + from] = needed;
 	}
-	return { numberOf, places: count, minutes };
+	return { places: count, minutes, shortest: spare + pause };
 }
