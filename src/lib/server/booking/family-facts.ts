@@ -98,9 +98,8 @@ export async function readFamily(
 			(select coalesce(json_agg(wish_id order by since), '[]')
 				from waiting join wish on wish.id = wish_id
 				where waiting.conference_id = ${conferenceId} and wish.family_id = ${familyId}) as waiting,
-			(select coalesce(json_agg(json_build_array(case when family_id = ${familyId}
-				then other_family_id else family_id end, margin_minutes)), '[]')
-				from kept_apart where ${familyId} in (family_id, other_family_id)) as apart
+			(select coalesce(json_agg(json_build_array(other_family_id, margin_minutes)), '[]')
+				from apart_from where family_id = ${familyId}) as apart
 		from family where family.id = ${familyId}`)) as unknown as [Row?];
 	if (!row) throw new Error(`no family ${familyId}`);
 	const { around: appointments, apart, ...facts } = row;

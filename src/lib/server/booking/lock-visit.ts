@@ -23,9 +23,9 @@ export async function lockFamily(tx: Transaction, familyId: string): Promise<voi
 			where id in (
 				select adult_id from family_adult where family_id = ${familyId}
 				union all
-				select adult_id from kept_apart join family_adult on family_adult.family_id =
-					case when kept_apart.family_id = ${familyId} then other_family_id else kept_apart.family_id end
-				where ${familyId} in (kept_apart.family_id, other_family_id))
+				select adult_id from apart_from
+				join family_adult on family_adult.family_id = other_family_id
+				where apart_from.family_id = ${familyId})
 			order by id for update`),
 	]);
 }

@@ -1,22 +1,14 @@
-import { and, eq, inArray, or } from 'drizzle-orm';
+import { and, eq, inArray } from 'drizzle-orm';
 import { groupBy } from '../../core/group-by';
 import { localOf } from '../../core/time/local-time';
 import type { ApartVisit } from '../../core/visits/keep-apart';
 import type { Reader } from '../database/connect';
-import { appointment, keptApart, place } from '../database/schema';
+import { apartFrom, appointment, place } from '../database/schema';
 
 /** Families from which this one is kept apart, with the margin in minutes. */
 export async function familiesApart(db: Reader, familyId: string): Promise<Map<string, number>> {
-	const rows = await db
-		.select()
-		.from(keptApart)
-		.where(or(eq(keptApart.familyId, familyId), eq(keptApart.otherFamilyId, familyId)));
-	return new Map(
-		rows.map((row) => [
-			row.familyId === familyId ? row.otherFamilyId : row.familyId,
-			row.marginMinutes,
-		]),
-	);
+	const rows = await db.select().from(apartFrom).where(eq(apartFrom.familyId, familyId));
+	return new Map(rows.map((row) => [row.otherFamilyId, row.marginMinutes]));
 }
 
 /** When the families kept apart from this one are at the school: one visit in person for each date. */

@@ -1,3 +1,4 @@
+import { sql } from 'drizzle-orm';
 import {
 	bigserial,
 	boolean,
@@ -5,6 +6,7 @@ import {
 	integer,
 	jsonb,
 	pgTable,
+	pgView,
 	primaryKey,
 	smallint,
 	text,
@@ -234,6 +236,16 @@ export const keptApart = pgTable(
 	},
 	(table) => [primaryKey({ columns: [table.familyId, table.otherFamilyId] })],
 );
+
+/** The same as each of the two families sees it. */
+export const apartFrom = pgView('apart_from', {
+	familyId: uuid('family_id').notNull(),
+	otherFamilyId: uuid('other_family_id').notNull(),
+	marginMinutes: smallint('margin_minutes').notNull(),
+}).as(sql`
+	select family_id, other_family_id, margin_minutes from kept_apart
+	union all
+	select other_family_id, family_id, margin_minutes from kept_apart`);
 
 /** Who sees whom against what follows from classes. */
 export const meetingException = pgTable(

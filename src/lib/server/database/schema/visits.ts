@@ -219,7 +219,7 @@ export const hold = pgTable(
 		uniqueIndex('hold_of_family')
 			.on(table.conferenceId, table.familyId)
 			.where(sql`${table.kind} = 'hold'`),
-		index('hold_family_any').on(table.familyId),
+		index('hold_of_any_kind').on(table.familyId),
 		index('hold_until').on(table.until),
 	],
 );
