@@ -140,12 +140,12 @@
 	.place {
 		position: absolute;
 		inset: 0;
-		padding-inline: 0.5rem;
+		padding-inline: 0.375rem 0.125rem;
 		overflow: hidden;
 		font-size: var(--text-small);
 		line-height: 1.65rem;
 		white-space: nowrap;
-		text-overflow: clip;
+		text-overflow: ellipsis;
 	}
 	.edge {
 		position: absolute;

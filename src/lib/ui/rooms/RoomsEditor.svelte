@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { Plus, X } from '@lucide/svelte';
+	import { X } from '@lucide/svelte';
 	import { untrack } from 'svelte';
 	import { v7 } from 'uuid';
 	import { mergeFields } from '$lib/core/merge/merge-fields';
@@ -13,10 +13,12 @@
 		type RoomsFault,
 	} from '$lib/core/rooms/school-rooms';
 	import { m } from '$lib/paraglide/messages';
+	import AddByName from '../forms/AddByName.svelte';
 	import NumberField from '../desks/NumberField.svelte';
 	import Collisions from '../saving/Collisions.svelte';
 	import { KeptDocuments, type Answer, type SentChange } from '../saving/kept-documents.svelte';
 	import SavingState from '../saving/SavingState.svelte';
+	import { collisionText, faultText } from './rooms-text';
 
 	/** The rooms of the school by building, and the minutes on foot between buildings. */
 	let {
@@ -66,43 +68,6 @@
 		walks.find(({ from, to }) => (from === a && to === b) || (from === b && to === a))?.minutes ??
 		null;
 
-	function addRoom(building: string | null, place: HTMLFormElement) {
-		const name = String(new FormData(place).get('name') ?? '').trim();
-		if (!name) return;
-		edit({ kind: 'room', id: v7(), name, building, spaces: 1, stepFree: true });
-		place.reset();
-	}
-	function addBuilding(place: HTMLFormElement) {
-		const name = String(new FormData(place).get('name') ?? '').trim();
-		if (!name) return;
-		edit({ kind: 'building', id: v7(), name, insideMinutes: 0 });
-		place.reset();
-	}
-
-	function faultText(fault: RoomsFault | undefined): string {
-		switch (fault) {
-			case undefined:
-				return '';
-			case 'name-missing':
-				return m.rooms_name_missing();
-			case 'name-taken':
-				return m.rooms_name_taken();
-			case 'spaces-wrong':
-				return m.rooms_spaces_wrong();
-			case 'minutes-wrong':
-				return m.rooms_minutes_wrong();
-			case 'in-use':
-				return m.rooms_in_use();
-		}
-	}
-	const collisionText = (value: unknown) =>
-		value === null || value === undefined
-			? m.collision_removed()
-			: typeof value === 'boolean'
-				? value
-					? m.yes()
-					: m.no()
-				: String(value);
 	function choose(index: number, whose: 'mine' | 'theirs') {
 		const entry = kept.collisions[index]!;
 		const now = kept.docs.get(entry.id);
@@ -120,15 +85,9 @@
 </div>
 <p class="quiet mb-6 max-w-2xl">{m.rooms_hint()}</p>
 <Collisions
-	entries={kept.collisions.map(({ id, path, mine, theirs }) => {
-		const entry = kept.docs.get(id);
-		const name = entry && entry.kind !== 'walk' ? entry.name : m.rooms_walks();
-		return {
-			what: path === 'entry' ? name : `${name}: ${path}`,
-			mine: path === 'entry' ? m.collision_kept() : collisionText(mine),
-			theirs: collisionText(theirs),
-		};
-	})}
+	entries={kept.collisions.map((collision) =>
+		collisionText(collision, kept.docs.get(collision.id), buildings),
+	)}
 	onchoose={choose}
 />
 
@@ -222,46 +181,25 @@
 					</li>
 				{/each}
 			</ul>
-			<form
-				class="mt-2 flex gap-2"
-				onsubmit={(event) => {
-					event.preventDefault();
-					addRoom(building?.id ?? null, event.currentTarget);
-				}}
-			>
-				<input
-					class="input input-sm w-48"
-					name="name"
-					aria-label={m.rooms_new_in({ building: building?.name ?? m.rooms_without_building() })}
+			<div class="mt-2">
+				<AddByName
+					label={m.rooms_new_in({ building: building?.name ?? m.rooms_without_building() })}
 					placeholder={m.rooms_new()}
-					autocomplete="off"
+					onadd={(name) =>
+						edit({
+							...{ kind: 'room', id: v7(), name, building: building?.id ?? null },
+							...{ spaces: 1, stepFree: true },
+						})}
 				/>
-				<button class="btn btn-outline btn-sm">
-					<Plus size={14} aria-hidden="true" />
-					{m.add()}
-				</button>
-			</form>
+			</div>
 		</section>
 	{/each}
-	<form
-		class="mb-10 flex gap-2"
-		onsubmit={(event) => {
-			event.preventDefault();
-			addBuilding(event.currentTarget);
-		}}
-	>
-		<input
-			class="input input-sm w-48"
-			name="name"
-			aria-label={m.rooms_new_building()}
-			placeholder={m.rooms_new_building()}
-			autocomplete="off"
+	<div class="mb-10">
+		<AddByName
+			label={m.rooms_new_building()}
+			onadd={(name) => edit({ kind: 'building', id: v7(), name, insideMinutes: 0 })}
 		/>
-		<button class="btn btn-outline btn-sm">
-			<Plus size={14} aria-hidden="true" />
-			{m.add()}
-		</button>
-	</form>
+	</div>
 
 	{#if buildings.length > 1}
 		<section>
