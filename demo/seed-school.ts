@@ -32,6 +32,7 @@ import {
 } from '../src/lib/server/conferences/change-conference';
 import { loadSnapshot } from '../src/lib/server/conferences/load-snapshot';
 import { saveRules } from '../src/lib/server/conferences/save-rules';
+import { renewStatistics } from '../src/lib/server/database/statistics';
 import { inTransaction } from '../src/lib/server/database/transaction';
 import { account, building, buildingWalk, place } from '../src/lib/server/database/schema';
 import { savePlans } from '../src/lib/server/desks/save-plans';
@@ -88,6 +89,7 @@ export async function seedSchool(
 	await readSchoolLists(app, organiser, lists);
 	const conferenceId = await seedConference(app, organiser, made);
 	if (withVisits) await seedVisits(app, organiser, conferenceId, made);
+	await renewStatistics(app.db);
 }
 
 /** The rooms of the school; of a larger one, as many again for each time that it is larger. */

@@ -1,4 +1,4 @@
-import { eq, inArray, sql } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
 import { may, type Actor } from '../../core/permissions/may';
 import { earlierAct, recordAct, requestDigest } from '../acts/record-act';
 import type { App } from '../app';
@@ -33,7 +33,7 @@ export async function answerAppointment(
 		if (!(await mayAnswer())) throw new ForbiddenError();
 		await lockFamily(tx, familyId);
 		if (await earlierAct(tx, actor, key, digest)) return 'done';
-		const before = await readAppointments(tx, ofThis);
+		const before = await readAppointments(tx, [known.id]);
 		await lockSlots(tx, before[0]!.slots, []);
 		if (before[0]!.standing !== 'asked') return 'settled';
 		if (accept)
@@ -45,7 +45,7 @@ export async function answerAppointment(
 		await recordAct(tx, clock, {
 			...{ actor, conferenceId, key, request: digest, before },
 			kind: accept ? 'appointment.accepted' : 'appointment.declined',
-			after: await readAppointments(tx, inArray(appointment.id, [known.id])),
+			after: await readAppointments(tx, [known.id]),
 		});
 		await announceChange(tx, conferenceId);
 		return 'done';

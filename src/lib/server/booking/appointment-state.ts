@@ -1,5 +1,6 @@
 import { sql, type SQL } from 'drizzle-orm';
 import type { Reader } from '../database/connect';
+import { uuids } from '../database/params';
 
 /** An appointment with all that belongs to it: ids and facts, so that an act can keep it. */
 export interface AppointmentState {
@@ -29,8 +30,12 @@ export interface AppointmentState {
 export const stands = ({ standing }: Pick<AppointmentState, 'standing'>): boolean =>
 	standing === 'asked' || standing === 'booked';
 
-/** The appointments that a condition (on `appointment`) picks, in order of time, as a query. */
-export const statesOfAppointments = (condition: SQL): SQL => sql`
+/**
+ * The appointments of some ids (an array) that a condition on `appointment` allows, in order of time, as
+ * a query. Each is looked up by itself: in a rush appointments come faster than statistics about them,
+ * and a plan for an empty table would go through all of them.
+ */
+export const statesOfAppointments = (ids: SQL, condition = sql`true`): SQL => sql`
 	select appointment.id, family_id as family, desk_id as desk, place_id as place,
 		receiver_id as receiver, interpreter_id as interpreter, standing,
 		(extract(epoch from answer_by) * 1000)::float8 as "answerBy",
@@ -49,9 +54,16 @@ export const statesOfAppointments = (condition: SQL): SQL => sql`
 			where appointment_id = appointment.id), '[]') as adults,
 		coalesce((select json_agg(student_id order by student_id) from appointment_along
 			where appointment_id = appointment.id), '[]') as along
-	from appointment where ${condition}
+	from unnest(${ids}) as wanted (id)
+	cross join lateral (
+		select * from appointment where id = wanted.id offset 0
+	) as appointment
+	where ${condition}
 	order by appointment.starts_at, appointment.id`;
 
-/** The appointments that a condition (on `appointment`) picks, in order of time. */
-export const readAppointments = async (db: Reader, condition: SQL): Promise<AppointmentState[]> =>
-	(await db.execute(statesOfAppointments(condition))) as unknown as AppointmentState[];
+/** The appointments of some ids, in order of time. */
+export const readAppointments = async (
+	db: Reader,
+	ids: readonly string[],
+): Promise<AppointmentState[]> =>
+	(await db.execute(statesOfAppointments(uuids(ids)))) as unknown as AppointmentState[];

@@ -154,7 +154,7 @@ async function changeInOneStep(
 			await stopWaiting(tx, family, wanted);
 			const touched = [...new Set([...ids, ...ended])];
 			if (touched.length === 0) return { ok: true, appointments: [] };
-			const after = await readAppointments(tx, inArray(appointment.id, touched));
+			const after = await readAppointments(tx, touched);
 			await recordAct(tx, clock, {
 				...{ actor, kind, conferenceId, key, request: digest },
 				...{ before: givenUp, after },

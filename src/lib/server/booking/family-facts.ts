@@ -56,13 +56,15 @@ export async function readFamily(
 	conferenceId: string,
 	familyId: string,
 ): Promise<FamilyFacts> {
-	const around = statesOfAppointments(sql`
-		appointment.conference_id = ${conferenceId} and standing in ('asked', 'booked')
-			and appointment.id in (
-				select id from appointment where family_id = ${familyId}
-				union all
-				select appointment_id from family_adult join appointment_adult using (adult_id)
-				where family_adult.family_id = ${familyId})`);
+	const around = statesOfAppointments(
+		sql`array(
+			select id from appointment
+			where family_id = ${familyId} and conference_id = ${conferenceId}
+			union
+			select appointment_id from appointment_adult where adult_id = any(array(
+				select adult_id from family_adult where family_id = ${familyId})))`,
+		sql`conference_id = ${conferenceId} and standing in ('asked', 'booked')`,
+	);
 	const [row] = (await db.execute(sql`
 		with present as (
 			select adult.* from family_adult join adult on adult.id = adult_id

@@ -66,7 +66,7 @@ export async function undoVisitAct(
 			const [current] = await tx.select().from(act).where(eq(act.id, actId));
 			if (current!.undoneBy !== null) return no('undone-before');
 			const ids = after.map(({ id }) => id);
-			const now = await readAppointments(tx, inArray(appointment.id, ids));
+			const now = await readAppointments(tx, ids);
 			if (!isSame(byId(now), byId(after))) return no('newer');
 			const people = before.flatMap(({ interpreter, receiver }) => [interpreter, receiver]);
 			const slots = [...before, ...after].flatMap(({ slots }) => slots);
@@ -86,7 +86,7 @@ export async function undoVisitAct(
 			const undone = await recordAct(tx, clock, {
 				...{ actor, kind: 'visit.undone', conferenceId: row.conferenceId! },
 				before: after,
-				after: await readAppointments(tx, inArray(appointment.id, ids)),
+				after: await readAppointments(tx, ids),
 			});
 			await tx
 				.update(act)

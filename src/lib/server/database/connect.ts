@@ -27,8 +27,12 @@ export function connect(url: string, pool: number): Connection {
 		postgres(url, {
 			max,
 			onnotice: () => {},
-			// How alike a typed word must be to a name: slips of a letter or two are forgiven.
-			connection: { 'pg_trgm.word_similarity_threshold': '0.4' },
+			connection: {
+				// Every statement is short: compiling one takes many times as long as running it.
+				jit: 'off',
+				// How alike a typed word must be to a name: slips of a letter or two are forgiven.
+				'pg_trgm.word_similarity_threshold': '0.4',
+			},
 		});
 	/** Never asked itself, but to listen: Drizzle sets on it how values are read and written. */
 	const model = open(1);

@@ -10,6 +10,7 @@ import type { ListTable } from '../../core/lists/table';
 import { may, type Actor } from '../../core/permissions/may';
 import type { App } from '../app';
 import type { Reader } from '../database/connect';
+import { renewStatistics } from '../database/statistics';
 import { inTransaction } from '../database/transaction';
 import { newId } from '../identifiers';
 import { ForbiddenError } from '../permissions/forbidden';
@@ -74,7 +75,7 @@ export async function applyLists(
 	{ seen, leaveOut }: { seen: string; leaveOut: boolean },
 ): Promise<ReadingResult> {
 	if (!may(actor, 'register.change')) throw new ForbiddenError();
-	return inTransaction(db, async (tx) => {
+	const result = await inTransaction(db, async (tx): Promise<ReadingResult> => {
 		await lockRegister(tx);
 		const { preview, difference } = await compare(tx, lists, () => newId(clock));
 		if (preview.unreadable.length) return { ok: false, reason: 'unreadable', preview };
@@ -91,6 +92,8 @@ export async function applyLists(
 		await deriveWishesAgain(tx, { clock });
 		return { ok: true, act: id, lines: difference.lines.length };
 	});
+	if (result.ok) await renewStatistics(db);
+	return result;
 }
 
 async function compare(

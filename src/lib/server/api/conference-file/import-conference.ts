@@ -115,9 +115,16 @@ async function claimAgain(
 ): Promise<void> {
 	const snapshot = await loadSnapshot(tx, conferenceId);
 	const desks = new Map(snapshot.desks.map((desk) => [desk.id, desk]));
-	const states = (await readAppointments(tx, eq(appointment.conferenceId, conferenceId))).filter(
-		stands,
-	);
+	const made = await tx
+		.select({ id: appointment.id })
+		.from(appointment)
+		.where(eq(appointment.conferenceId, conferenceId));
+	const states = (
+		await readAppointments(
+			tx,
+			made.map(({ id }) => id),
+		)
+	).filter(stands);
 	const slotIds = states.flatMap(({ slots }) => slots);
 	const slots = new Map(
 		(slotIds.length ? await tx.select().from(slot).where(inArray(slot.id, slotIds)) : []).map(

@@ -1,0 +1,10 @@
+import { sql } from 'drizzle-orm';
+import type { Database } from './connect';
+
+/**
+ * Has PostgreSQL count anew what is in the tables, by which it plans statements. It does so by itself
+ * within minutes; where thousands of rows came at once, these would be slow minutes.
+ */
+export async function renewStatistics(db: Database): Promise<void> {
+	await db.execute(sql`analyze`);
+}
