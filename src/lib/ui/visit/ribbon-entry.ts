@@ -8,7 +8,7 @@ import { REMOTE } from '$lib/core/conferences/travel';
 export interface Walk {
 	readonly kind: 'walk' | 'switch';
 	readonly minutes: number;
-	/** Where the walk leads. */
+	/** Where the walk leads: a building, or a room of the one where one is already. */
 	readonly to: string;
 }
 
@@ -22,6 +22,7 @@ export interface RibbonEntry {
 	readonly subject: string;
 	readonly place: string;
 	readonly placeKey: string;
+	readonly building: string | null;
 	readonly link: string | null;
 	readonly students: string;
 	/** Asked for, until somebody accepts. */
@@ -59,6 +60,7 @@ function entryOf(
 		subject: desk?.subject ?? '',
 		place: place ? placeName(place.kind, place.name) : '',
 		placeKey,
+		building: place?.buildingName ?? null,
 		students: view.students
 			.filter(({ id }) => piece.students.includes(id))
 			.map(({ name }) => name)
@@ -67,7 +69,8 @@ function entryOf(
 		walkFrom: (before) => ({
 			kind: [placeKey, before.placeKey].includes(REMOTE) ? 'switch' : 'walk',
 			minutes: turn(before.placeKey, placeKey),
-			to: place?.buildingName ?? place?.name ?? '',
+			to:
+				(place?.buildingName === before.building ? null : place?.buildingName) ?? place?.name ?? '',
 		}),
 	};
 }
