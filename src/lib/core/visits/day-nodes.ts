@@ -9,7 +9,7 @@ export interface DayNodes {
 	readonly date: number;
 	readonly count: number;
 	readonly base: number;
-	/** The end of the last node. */
+	/** The latest end. */
 	readonly horizon: number;
 	readonly start: readonly number[];
 	readonly end: readonly number[];

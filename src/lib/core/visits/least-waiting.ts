@@ -1,4 +1,5 @@
 import { FIXED, type DayNodes } from './day-nodes';
+import { wishesIn } from './packed-sets';
 import type { TurnTable } from './turn';
 
 /** Nobody who meets all of a set of wishes on a date waits less, in minutes; `Infinity` when nobody can. */
@@ -47,12 +48,6 @@ export function leastWaiting(nodes: DayNodes, turns: TurnTable): LeastWaiting {
 		}
 		return waiting;
 	};
-}
-
-function wishesIn(set: number): number[] {
-	const wishes: number[] = [];
-	for (let rest = set; rest; rest &= rest - 1) wishes.push(31 - Math.clz32(rest & -rest));
-	return wishes;
 }
 
 /** Where each wish can be met. */

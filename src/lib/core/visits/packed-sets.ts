@@ -22,6 +22,13 @@ export function sizeOf(set: number): number {
 	return size;
 }
 
+/** The numbers of the wishes of a set. */
+export function wishesIn(set: number): number[] {
+	const wishes: number[] = [];
+	for (let rest = set; rest; rest &= rest - 1) wishes.push(31 - Math.clz32(rest & -rest));
+	return wishes;
+}
+
 /** Packs sets of the wishes in `mask`, of `wishCount` in all. */
 export function packed(mask: number, wishCount: number): PackedSets {
 	const indexOf = new Int32Array(wishCount);

@@ -53,7 +53,7 @@ function fieldText(field: Field): string {
 		case 'name':
 			return m.rooms_name();
 		case 'building':
-			return m.desk_building();
+			return m.rooms_building();
 		case 'spaces':
 			return m.rooms_spaces();
 		case 'stepFree':

@@ -12,6 +12,7 @@ import { freeAddress } from '../../conferences/free-address';
 import { loadSnapshot, slotFrom } from '../../conferences/load-snapshot';
 import type { Transaction } from '../../database/connect';
 import { postgresError } from '../../database/errors';
+import { renewStatistics } from '../../database/statistics';
 import { inTransaction } from '../../database/transaction';
 import { adult, appointment, conference, slot } from '../../database/schema';
 import { ForbiddenError } from '../../permissions/forbidden';
@@ -39,7 +40,7 @@ export async function importConference(
 	if (!may(actor, 'conference.set-up')) throw new ForbiddenError();
 	const id = file.tables.conference[0]!['id'] as string;
 	try {
-		return await inTransaction(db, async (tx) => {
+		const result = await inTransaction(db, async (tx): Promise<ImportResult> => {
 			const [known] = await tx.select().from(conference).where(eq(conference.id, id));
 			if (known) return { ok: false, reason: 'known' };
 			for (const name of Object.keys(fileTables) as FileTable[])
@@ -50,6 +51,8 @@ export async function importConference(
 			});
 			return { ok: true, id };
 		});
+		if (result.ok) await renewStatistics(db);
+		return result;
 	} catch (error) {
 		const refusal = postgresError(error);
 		if (error instanceof UnfitError) return { ok: false, reason: 'unfit', rule: error.message };
@@ -119,12 +122,8 @@ async function claimAgain(
 		.select({ id: appointment.id })
 		.from(appointment)
 		.where(eq(appointment.conferenceId, conferenceId));
-	const states = (
-		await readAppointments(
-			tx,
-			made.map(({ id }) => id),
-		)
-	).filter(stands);
+	const ids = made.map(({ id }) => id);
+	const states = (await readAppointments(tx, ids)).filter(stands);
 	const slotIds = states.flatMap(({ slots }) => slots);
 	const slots = new Map(
 		(slotIds.length ? await tx.select().from(slot).where(inArray(slot.id, slotIds)) : []).map(
