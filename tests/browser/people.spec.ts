@@ -173,6 +173,8 @@ test('accounts come by message, with a second factor and ways back', async ({ pa
 		await helper.context().clearCookies();
 		await helper.goto(`${house.origin}/sign-in`);
 		await helper.getByRole('link', { name: 'Forgot the password?' }).click();
+		// The page before has a field of the same name.
+		await expect(helper.getByRole('heading', { name: 'A new password' })).toBeVisible();
 		await helper.getByLabel('E-mail').fill('nadia@gannetcove.example');
 		letterbox.letters.length = 0;
 		await helper.getByRole('button', { name: 'Send the link' }).click();
