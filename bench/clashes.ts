@@ -41,6 +41,7 @@ const problem: ClashProblem = {
 		const start = (1440 * below(3) + 900 + below(300)) * MINUTE;
 		return { person: `t${below(desks)}`, start, end: start + 30 * MINUTE };
 	}),
+	brought: [],
 	booked: sittings.flatMap(({ desk, date, start, persons, room }) =>
 		Array.from({ length: 6 }, (_, slot) => ({
 			...{ desk, date, persons, room, stepFree: slot === 0 && random() < 0.05 },

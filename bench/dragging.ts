@@ -78,7 +78,7 @@ try {
 	const app = createApp({
 		...{ databaseUrl, key: KEY, origin: 'http://127.0.0.1:1', startAt: undefined, pool: 5 },
 		...{ logLevel: 'silent', smtpUrl: undefined, mailFrom: '' },
-		...{ videoService: null, privateCalendars: false, apiRate: 240 },
+		...{ videoService: null, privateCalendars: false, apiRate: 240, streams: 1000 },
 	});
 	const email = 'office@bench.example';
 	await setUpSchool(app, {

@@ -66,7 +66,7 @@ try {
 	const app = createApp({
 		...{ databaseUrl, key: 'a-key-for-benchmarks-of-32-characters', origin: 'http://127.0.0.1:1' },
 		...{ startAt: undefined, logLevel: 'silent', pool: 5, smtpUrl: undefined, mailFrom: '' },
-		...{ videoService: null, privateCalendars: false, apiRate: 240 },
+		...{ videoService: null, privateCalendars: false, apiRate: 240, streams: 1000 },
 	});
 	await setUpSchool(app, {
 		...{ school: 'Bench', timeZone: 'America/Halifax' },

@@ -29,7 +29,7 @@ export const init: ServerInit = async () => {
 	await migrateDatabase(config.databaseUrl, app.migrationsFolder);
 	// Open streams would keep the server from ending: they are closed first, requests may finish.
 	for (const signal of ['SIGTERM', 'SIGINT'] as const)
-		process.once(signal, () => app.live.endStreams());
+		process.once(signal, () => app.live.streams.endAll());
 	const jobs = await startJobs(app);
 	process.once('sveltekit:shutdown', () => {
 		// What a lost connection left behind must not keep the process.

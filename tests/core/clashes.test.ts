@@ -18,6 +18,7 @@ const sitting = (
 });
 const problem = (part: Partial<ClashProblem>): ClashProblem => ({
 	...{ sittings: [], conference: [{ start: 0, end: 1000 * M }], busy: [], booked: [] },
+	brought: [],
 	rooms: [
 		{ id: 'puffin', building: 'house', spaces: 1, stepFree: true },
 		{ id: 'tern', building: 'house', spaces: 2, stepFree: false },
@@ -116,6 +117,18 @@ describe('clashes', () => {
 				],
 			},
 			['busy-over-booked a 10-20'],
+		],
+		[
+			'a student whom two households bring at once, and not one whom one brings',
+			{
+				brought: [
+					{ student: 's', family: 'f', desk: 'a', date: 'd', start: 0, end: 10 * M },
+					{ student: 's', family: 'g', desk: 'b', date: 'd', start: 5 * M, end: 15 * M },
+					{ student: 's', family: 'g', desk: 'c', date: 'd', start: 15 * M, end: 25 * M },
+					{ student: 't', family: 'f', desk: 'a', date: 'd', start: 0, end: 10 * M },
+				],
+			},
+			['student-twice a+b 5-10'],
 		],
 		[
 			'a family without steps in a room with some',

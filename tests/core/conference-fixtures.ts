@@ -65,14 +65,14 @@ export function factsOf(
 		...{ snapshot, now: at(500), booker: { office: false, asked: false } },
 		needs: { stepFree: false, interpreter: null },
 		adults: [{ id: 'eve', thing: 'eve', notSee: [] }],
-		students: ['ana'],
+		students: [{ id: 'ana', thing: 'ana along' }],
 		wishes: snapshot.desks.map(({ id }) => ({
 			...{ id: `for ${id}`, student: 'ana', desks: [id], length: 1, placed: false },
 		})),
 		claims: claimsByThing(claims),
 		staying: [],
 		counted: { own: [], others: [], atDesk: () => 0 },
-		apart: [],
+		closed: new Set<string>(),
 		...rest,
 	};
 }

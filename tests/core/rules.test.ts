@@ -272,11 +272,24 @@ describe('one appointment', () => {
 		[
 			'has its student elsewhere',
 			{},
-			{ claims: [claimOn('ana', 605, 606)] },
+			{ claims: [claimOn('ana along', 605, 606)] },
 			{ students: ['ana'] },
 			'd 600: student-elsewhere',
 		],
-		['does not bring its student', {}, { claims: [claimOn('ana', 605, 606)] }, {}, 'booked d 600'],
+		[
+			'does not bring its student',
+			{},
+			{ claims: [claimOn('ana along', 605, 606)] },
+			{},
+			'booked d 600',
+		],
+		[
+			'brings a student whom another household brings elsewhere',
+			{},
+			{ claims: [claimOn('ana along with others', 605, 606)] },
+			{ students: ['ana'] },
+			'booked d 600',
+		],
 		[
 			'has steps',
 			{ places: [placeOf('room', { stepFree: false })] },
@@ -351,20 +364,7 @@ describe('one appointment', () => {
 			{},
 			'd 600: taken',
 		],
-		[
-			'would meet a family kept apart',
-			{},
-			{ apart: [{ date: '2026-12-03', start: at(620), end: at(640), marginMinutes: 15 }] },
-			{},
-			'd 600: taken',
-		],
-		[
-			'keeps the margin',
-			{},
-			{ apart: [{ date: '2026-12-03', start: at(625), end: at(640), marginMinutes: 15 }] },
-			{},
-			'booked d 600',
-		],
+		['would meet a family kept apart', {}, { closed: new Set(['d 600']) }, {}, 'd 600: taken'],
 	])('%s', (_, snapshot, facts, wanted, expected) => {
 		const place = { ...want('d 600'), ...wanted };
 		expect(outcome(factsOf(snapshotOf(snapshot), facts), [place])).toEqual([expected]);
@@ -442,7 +442,7 @@ describe('a whole visit', () => {
 				staying: [
 					{
 						...{ desk: 'x', students: [], date: '2026-12-03', placeKey: 'wing' },
-						...{ start: at(612), end: at(622), inPerson: true, adults: ['eve'], interpreter: null },
+						...{ start: at(612), end: at(622), adults: ['eve'], interpreter: null },
 					},
 				],
 			},
@@ -459,7 +459,6 @@ describe('a whole visit', () => {
 						...{
 							start: at(612),
 							end: at(622),
-							inPerson: true,
 							adults: ['adam'],
 							interpreter: null,
 						},

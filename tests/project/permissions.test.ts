@@ -167,7 +167,7 @@ beforeAll(async () => {
 	app = createApp({
 		...{ databaseUrl: demo.url, key: KEY, origin: demo.origin, startAt: undefined, pool: 2 },
 		...{ logLevel: 'silent', smtpUrl: undefined, mailFrom: 'x@x.example' },
-		...{ videoService: null, privateCalendars: false, apiRate: 100 },
+		...{ videoService: null, privateCalendars: false, apiRate: 100, streams: 1000 },
 	});
 	await signInAs('organiser', demo.email, demo.password);
 	for (const role of ['helper', 'front-door'] as const) {

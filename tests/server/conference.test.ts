@@ -1,6 +1,8 @@
-import { eq } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
-import { bookVisit } from '$lib/server/booking/change-visit';
+import type { App } from '$lib/server/app';
+import { bookVisit, cancelAppointments } from '$lib/server/booking/change-visit';
+import { readFamily } from '$lib/server/booking/family-facts';
 import {
 	createConference,
 	publishConference,
@@ -10,7 +12,14 @@ import {
 import { addressOf } from '$lib/server/conferences/free-address';
 import { basicsOf, saveBasics } from '$lib/server/conferences/save-basics';
 import { teacherConferences } from '$lib/server/days/teacher-day';
-import { appointment, conference, deskPerson, slot, wish } from '$lib/server/database/schema';
+import {
+	appointment,
+	classTeacher,
+	conference,
+	deskPerson,
+	slot,
+	wish,
+} from '$lib/server/database/schema';
 import { loadPlans } from '$lib/server/desks/load-plans';
 import { savePlans } from '$lib/server/desks/save-plans';
 import { slotsToSettle } from '$lib/server/desks/to-settle';
@@ -21,7 +30,14 @@ import { familyView } from '$lib/server/visits/family-view';
 import { visitCalendar } from '$lib/server/visits/visit-calendar';
 import ICAL from 'ical.js';
 import { freshApp } from './database';
-import { smallSchool } from './small-school';
+import { addDesk } from './add-desk';
+import { smallSchool, type SmallSchool } from './small-school';
+
+/** Has the wishes follow again from what was changed by hand. */
+async function publishAgain(app: App, { organiser, conference }: SmallSchool): Promise<void> {
+	await withdrawConference(app, organiser, conference);
+	await publishConference(app, organiser, conference);
+}
 
 const basics: NewConference = {
 	...{ name: 'Spring', words: '', timeZone: 'America/Halifax', slotMinutes: 10, gapMinutes: 0 },
@@ -134,6 +150,41 @@ describe('a conference', () => {
 		const [, plan] = await loadPlans(app.db, school.conference);
 		await savePlans(app, school.organiser, school.conference, [{ base: plan!, plan: null }]);
 		expect(await app.db.select().from(wish)).toHaveLength(2);
+	});
+
+	it('keeps a wish when its teacher gets a second desk, and one that was served is offered to nobody', async () => {
+		const app = await freshApp();
+		const school = await smallSchool(app, { families: 1, desks: 2 });
+		const [family] = school.families;
+		const before = await app.db.select({ id: wish.id }).from(wish).orderBy(wish.id);
+		const booked = await bookVisit(app, family!.actor, await school.request(0, [[0, 0]]));
+		const served = await school.wish(0, 0);
+		await addDesk(app, school.organiser, school.conference, {
+			...{ people: ['Teacher 0'], subject: 'Another subject' },
+			places: [{ kind: 'room', room: 'Room 9', building: 'House' }],
+		});
+		expect(await app.db.select({ id: wish.id }).from(wish).orderBy(wish.id)).toEqual(before);
+		const own = async () => (await readFamily(app.db, school.conference, family!.id)).wishes;
+		expect((await own()).find(({ id }) => id === served)!.desks).toHaveLength(2);
+
+		// The class gets another teacher: the wish stands as long as it is served, and no longer.
+		const [teacher] = await app.db
+			.select({ id: wish.teacherId })
+			.from(wish)
+			.where(eq(wish.id, served));
+		await app.db.delete(classTeacher).where(eq(classTeacher.personId, teacher!.id!));
+		await publishAgain(app, school);
+		expect((await own()).map(({ id }) => id)).toContain(served);
+		await cancelAppointments(app, family!.actor, {
+			...{ conferenceId: school.conference, familyId: family!.id, key: 'cancel' },
+			cancel: booked.ok ? booked.appointments : [],
+		});
+		expect((await own()).map(({ id }) => id)).not.toContain(served);
+		await app.db.execute(
+			sql`insert into class_teacher select id, ${teacher!.id}::uuid, 'Again' from class`,
+		);
+		await publishAgain(app, school);
+		expect((await own()).map(({ id }) => id)).toContain(served);
 	});
 });
 

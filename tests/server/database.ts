@@ -50,6 +50,7 @@ export async function freshApp(
 		videoService: 'https://video.school.example',
 		privateCalendars: environment.privateCalendars ?? false,
 		apiRate: 1_000_000,
+		streams: 1000,
 		logLevel: 'silent',
 		pool: environment.pool ?? 10,
 	});

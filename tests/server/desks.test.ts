@@ -450,6 +450,7 @@ describe('who receives', () => {
 			walks: board.walks,
 			busy: board.busy,
 			booked: board.booked,
+			brought: board.brought,
 		});
 		expect(clashes).toMatchObject([
 			{ code: 'busy-over-booked', person: second, start: FIRST + 30 * MINUTE },

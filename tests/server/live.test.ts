@@ -1,15 +1,17 @@
 import { setTimeout as sleep } from 'node:timers/promises';
 import { eq } from 'drizzle-orm';
 import { describe, expect, it, vi } from 'vitest';
+import type { Actor } from '$lib/core/permissions/may';
 import { bookVisit } from '$lib/server/booking/change-visit';
 import { createApp } from '$lib/server/app';
 import { wishDesk } from '$lib/server/database/schema';
 import { seatEventStream } from '$lib/server/live/event-stream';
 import type { SeatMessage } from '$lib/server/live/seat-message';
 import { freshApp } from './database';
-import { smallSchool } from './small-school';
+import { smallSchool, type SmallFamily } from './small-school';
 
 const OFFICE = { kind: 'office' } as const;
+type AdultActor = Extract<Actor, { kind: 'adult' }>;
 
 describe('live changes', () => {
 	it('reach pages of another server process, a few at a time, after the whole state', async () => {
@@ -77,12 +79,14 @@ describe('live changes', () => {
 		await app.db.delete(wishDesk).where(eq(wishDesk.wishId, await school.wish(1, 1)));
 		await app.db.execute(`update conference set version = version + 1`);
 		const heard = { family: [] as SeatMessage[], other: [] as SeatMessage[] };
-		const listen = (id: string, into: SeatMessage[]) =>
-			app.live.watch(school.conference, { kind: 'family', family: id }, (message) =>
-				into.push(message),
+		const listen = ({ id, actor }: SmallFamily, into: SeatMessage[]) =>
+			app.live.watch(
+				school.conference,
+				{ kind: 'adult', actor: actor as AdultActor, family: id },
+				(message) => into.push(message),
 			);
-		await listen(family!.id, heard.family);
-		await listen(other!.id, heard.other);
+		await listen(family!, heard.family);
+		await listen(other!, heard.other);
 		expect(Object.keys(heard.family[0]!.states)).toHaveLength(20);
 		expect(Object.keys(heard.other[0]!.states).sort()).toEqual((await school.slots(0)).sort());
 
@@ -90,22 +94,24 @@ describe('live changes', () => {
 		await bookVisit(app, family!.actor, await school.request(0, [[0, 5]]));
 		const [first] = await school.slots(1);
 		const sixth = (await school.slots(0))[5]!;
-		await vi.waitFor(() => expect(heard.other.at(-1)!.states).toEqual({ [sixth]: 'booked' }), 5000);
+		await vi.waitFor(() => expect(heard.other.at(-1)!.states).toEqual({ [sixth]: 'taken' }), 5000);
 		const told = Object.assign({}, ...heard.family.map(({ states }) => states));
-		expect(told).toMatchObject({ [first!]: 'booked', [sixth]: 'booked' });
+		expect(told).toMatchObject({ [first!]: 'taken', [sixth]: 'taken' });
 		expect(heard.other).toHaveLength(2);
 	});
 
 	it('end when the server stops', async () => {
 		const app = await freshApp();
 		const school = await smallSchool(app, { families: 0, desks: 1 });
-		const response = seatEventStream(app.live, school.conference, OFFICE, ({ whole }) =>
-			JSON.stringify({ whole }),
-		);
+		const response = seatEventStream(app.live, {
+			...{ conferenceId: school.conference, audience: OFFICE, now: app.clock.now() },
+			ticket: { grounds: [], address: 'here', until: null },
+			isStillIn: async () => true,
+		});
 		const reader = response.body!.pipeThrough(new TextDecoderStream()).getReader();
 		expect((await reader.read()).value).toContain('retry');
-		expect((await reader.read()).value).toBe('data: {"whole":true}\n\n');
-		app.live.endStreams();
+		expect((await reader.read()).value).toMatch(/^data: {"whole":true/);
+		app.live.streams.endAll();
 		expect((await reader.read()).done).toBe(true);
 	});
 });

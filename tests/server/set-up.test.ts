@@ -91,7 +91,9 @@ describe('a private link', () => {
 		const [row] = await db.select().from(invitation).where(eq(invitation.adultId, adult));
 		const token = invitationLink('', config.key, row!).replace('/i/', '');
 		const opened = await openLink(db, config.key, token);
-		expect(opened?.visitor).toEqual({ kind: 'adult', adult, families: [id] });
+		expect(opened?.visitor).toEqual({
+			...{ kind: 'adult', adult, families: [id], invitation: row!.id },
+		});
 		expect(await visitorByCookie(db, config.key, opened!.cookie)).toEqual(opened!.visitor);
 
 		const wrong = [

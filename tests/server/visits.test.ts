@@ -24,6 +24,7 @@ import {
 	act,
 	adult,
 	appointment,
+	appointmentWish,
 	claim,
 	conference,
 	family,
@@ -32,9 +33,15 @@ import {
 	hold,
 	keptApart,
 	person,
+	slot,
 	waiting,
 	wish,
 } from '$lib/server/database/schema';
+import { alongThing } from '$lib/server/booking/along-thing';
+import { postgresError } from '$lib/server/database/errors';
+import { readDeskBoard } from '$lib/server/desks/desk-board';
+import { mergeFamilies } from '$lib/server/register/rearrange-families';
+import { findClashes } from '$lib/core/clashes/find-clashes';
 import { newId } from '$lib/server/identifiers';
 import { ForbiddenError } from '$lib/server/permissions/forbidden';
 import { familyView } from '$lib/server/visits/family-view';
@@ -437,6 +444,41 @@ describe('undoing', () => {
 		await expect(undoVisitAct(app, actor, await lastAct(app))).rejects.toThrow(ForbiddenError);
 	});
 
+	it('makes no second appointment for one wish, and gives back just the same people and seat', async () => {
+		const { app, school } = await setUp({ families: 2, desks: 1 });
+		const [first, second] = school.families;
+		const ids = { conferenceId: school.conference, familyId: first!.id };
+		await app.db.update(slot).set({ seats: 2 });
+		await app.db.update(conference).set({ version: sql`version + 1` });
+		await bookVisit(app, first!.actor, await request(school, 0, [[0, 0]]));
+		const booked = (await app.db.select().from(appointment)).map(({ id }) => id);
+		await cancelAppointments(app, first!.actor, { ...ids, key: newId(app.clock), cancel: booked });
+		const cancelled = await lastAct(app);
+		const other = await bookVisit(app, first!.actor, await request(school, 0, [[0, 5]]));
+		expect(await undoVisitAct(app, school.organiser, cancelled)).toEqual({
+			...{ ok: false, reason: 'not-allowed' },
+		});
+		await cancelAppointments(app, first!.actor, {
+			...{ ...ids, key: newId(app.clock), cancel: other.ok ? other.appointments : [] },
+		});
+		// The first of two seats is somebody else's now: the same seat cannot be given back.
+		await bookVisit(app, second!.actor, await request(school, 1, [[0, 0]]));
+		expect(await undoVisitAct(app, school.organiser, cancelled)).toEqual({
+			...{ ok: false, reason: 'taken' },
+		});
+		expect((await standing(app, first!.id)).sort()).toEqual(['cancelled', 'cancelled']);
+		// Whatever the program does, the database serves a wish once.
+		const served = await app.db.select().from(appointmentWish);
+		const [wished] = served.filter(({ stands }) => stands);
+		const [ended] = served.filter(({ stands }) => !stands);
+		await expect(
+			app.db.execute(sql`update appointment_wish set wish_id = ${wished!.wishId}, stands = true
+				where appointment_id = ${ended!.appointmentId}`),
+		).rejects.toSatisfy((error) =>
+			/wish_served_once|appointment_wish_stands/.test(postgresError(error)?.constraint_name ?? ''),
+		);
+	});
+
 	it('brings nobody together with a family that is kept apart', async () => {
 		const { app, school } = await setUp({ families: 2, desks: 2 });
 		const [first, second] = school.families;
@@ -551,10 +593,13 @@ describe('people who are needed or come along', () => {
 		);
 	});
 
-	it('a student who comes along is in one place, whichever household brings it', async () => {
+	it('a student who comes along is in one place; another household is not hindered, and the office is told', async () => {
 		const { app, school } = await setUp({ families: 2, desks: 2 });
 		const [first, second] = school.families;
 		await app.db.insert(familyStudent).values({ familyId: second!.id, studentId: first!.student });
+		const adam = newId(app.clock);
+		await app.db.insert(adult).values({ id: adam, givenName: 'Adam' });
+		await app.db.insert(familyAdult).values({ familyId: first!.id, adultId: adam });
 		const along = async (family: number, desk: number) => {
 			const wanted = await request(school, family, [[desk, 0]]);
 			return {
@@ -565,10 +610,26 @@ describe('people who are needed or come along', () => {
 				})),
 			};
 		};
-		expect(codes(await bookVisit(app, first!.actor, await along(0, 0)))).toBe('ok');
-		expect(codes(await bookVisit(app, second!.actor, await along(1, 1)))).toEqual([
+		const by = async (family: number, desk: number, adults: string[]) => {
+			const wanted = await along(family, desk);
+			const [entry] = wanted.appointments;
+			return { ...wanted, appointments: [{ ...entry!, adults }] };
+		};
+		expect(codes(await bookVisit(app, first!.actor, await by(0, 0, [first!.adult])))).toBe('ok');
+		expect(codes(await bookVisit(app, first!.actor, await by(0, 1, [adam])))).toEqual([
 			'student-elsewhere',
 		]);
+		expect(codes(await bookVisit(app, second!.actor, await along(1, 1)))).toBe('ok');
+		const board = await readDeskBoard({ ...app }, school.organiser, school.conference);
+		const { rooms, walks, busy, booked, brought } = board;
+		const clashes = findClashes({
+			...{ sittings: [], conference: [], rooms, walks, busy, booked, brought },
+		});
+		expect(clashes).toMatchObject([{ code: 'student-twice', student: first!.student }]);
+		// One household now: whoever is brought twice is brought once.
+		await mergeFamilies(app, school.organiser, first!.id, second!.id);
+		const left = await app.db.select().from(claim).where(eq(claim.kind, 'student'));
+		expect(left.map(({ thing }) => thing)).toEqual([alongThing(first!.id, first!.student)]);
 	});
 
 	it('two adults divide, and each is in one place only', async () => {

@@ -6,6 +6,7 @@ import { ApiRate } from './api/rate-limit';
 import { connect, type Database } from './database/connect';
 import { Gate } from './gate';
 import { LiveChanges } from './live/live-changes';
+import { OpenStreams, streamsThatFit } from './live/open-streams';
 import { createMailer, type Mailer } from './messages/mailer';
 import { createLogger, type Logger } from './logs/logger';
 
@@ -25,6 +26,11 @@ export interface App {
 	close(): Promise<void>;
 }
 
+/** Tabs and devices of one person. */
+const STREAMS_OF_A_VISITOR = 24;
+/** A school's whole network comes from one address. */
+const STREAMS_OF_AN_ADDRESS = 4000;
+
 /** Visits that a process works on at the same time: enough to keep processor and database busy. */
 const VISITS_AT_ONCE = 8;
 
@@ -32,7 +38,11 @@ export function createApp(config: Config): App {
 	const clock = runningClock(config.startAt);
 	const log = createLogger(config.logLevel);
 	const { db, sql, close } = connect(config.databaseUrl, config.pool);
-	const live = new LiveChanges(sql, db, clock, log);
+	const streams = new OpenStreams({
+		...{ visitor: STREAMS_OF_A_VISITOR, address: STREAMS_OF_AN_ADDRESS },
+		process: streamsThatFit(config.streams),
+	});
+	const live = new LiveChanges(sql, db, clock, log, streams);
 	return {
 		config,
 		clock,

@@ -18,6 +18,8 @@ const schema = z.object({
 	TEN_CHAIRS_PRIVATE_CALENDARS: z.enum(['yes', 'no']).default('no'),
 	/** Requests a minute that the open interface answers for each token. */
 	TEN_CHAIRS_API_RATE: z.coerce.number().int().min(1).max(1_000_000).default(240),
+	/** Open pages that a server process tells of changes at the most. */
+	TEN_CHAIRS_STREAMS: z.coerce.number().int().min(1).max(100_000).default(8000),
 	LOG_LEVEL: z.enum(['debug', 'info', 'warn', 'error', 'silent']).default('info'),
 });
 
@@ -32,6 +34,8 @@ export interface Config {
 	readonly videoService: string | null;
 	readonly privateCalendars: boolean;
 	readonly apiRate: number;
+	/** Streams that a process holds open at the most. */
+	readonly streams: number;
 	readonly logLevel: string;
 	readonly pool: number;
 }
@@ -56,6 +60,7 @@ export function readConfig(environment: Record<string, string | undefined>): Con
 		videoService: result.data.TEN_CHAIRS_VIDEO ?? null,
 		privateCalendars: result.data.TEN_CHAIRS_PRIVATE_CALENDARS === 'yes',
 		apiRate: result.data.TEN_CHAIRS_API_RATE,
+		streams: result.data.TEN_CHAIRS_STREAMS,
 		logLevel: LOG_LEVEL,
 		pool: DATABASE_POOL,
 	};

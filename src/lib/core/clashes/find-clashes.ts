@@ -32,6 +32,14 @@ export interface BookedToCheck extends Stretch {
 	readonly stepFree: boolean;
 }
 
+/** A student who is brought along to an appointment. */
+export interface BroughtToCheck extends Stretch {
+	readonly student: string;
+	readonly family: string;
+	readonly desk: string;
+	readonly date: string;
+}
+
 export interface ClashProblem {
 	readonly sittings: readonly SittingToCheck[];
 	/** The conference's own stretches. */
@@ -42,6 +50,7 @@ export interface ClashProblem {
 	/** When persons have other things to do. */
 	readonly busy: readonly (Stretch & { readonly person: string })[];
 	readonly booked: readonly BookedToCheck[];
+	readonly brought: readonly BroughtToCheck[];
 }
 
 /** Something that cannot be as it is planned, and where. */
@@ -54,6 +63,7 @@ export type Clash = Stretch & {
 		| { readonly code: 'outside-conference' }
 		| { readonly code: 'busy-over-booked'; readonly person: string }
 		| { readonly code: 'not-step-free'; readonly room: string }
+		| { readonly code: 'student-twice'; readonly student: string }
 		| { readonly code: 'no-time-to-walk'; readonly person: string; readonly minutes: number }
 	);
 
@@ -65,6 +75,7 @@ export function findClashes(problem: ClashProblem): Clash[] {
 		...outsideConference(problem),
 		...busyOverBooked(problem),
 		...notStepFree(problem),
+		...broughtTwice(problem),
 	].sort((a, b) => a.start - b.start);
 }
 
@@ -179,4 +190,21 @@ function notStepFree({ booked, rooms }: ClashProblem): Clash[] {
 			...{ code: 'not-step-free', room: room!, date, start, end },
 			desks: [desk],
 		}));
+}
+
+/** Two households bring one student at the same time: neither can know of it, so the office does. */
+function broughtTwice({ brought }: ClashProblem): Clash[] {
+	return [...groupBy(brought, ({ student }) => student)].flatMap(([student, list]) =>
+		list.flatMap((entry, index) =>
+			list
+				.slice(index + 1)
+				.filter((other) => other.family !== entry.family && overlaps(other, entry))
+				.map((other): Clash => ({
+					...{ code: 'student-twice', student, date: entry.date },
+					desks: [...new Set([entry.desk, other.desk])],
+					start: Math.max(entry.start, other.start),
+					end: Math.min(entry.end, other.end),
+				})),
+		),
+	);
 }

@@ -30,7 +30,7 @@ export type Refusal =
 	| { readonly code: 'nobody-comes' }
 	/** It overlaps another appointment of the same adult. */
 	| { readonly code: 'overlaps-own' }
-	/** The student who would come along is somewhere else then. */
+	/** The family brings the student who would come along somewhere else then. */
 	| { readonly code: 'student-elsewhere'; readonly student: string }
 	/** Less time than pause, way or change to video need between two appointments in a row. */
 	| { readonly code: 'turn-too-short'; readonly needed: number; readonly minutes: number };

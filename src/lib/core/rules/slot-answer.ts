@@ -19,6 +19,8 @@ export interface SlotFacts {
 	readonly places: ReadonlyMap<string, Place>;
 	readonly interpreters: readonly Interpreter[];
 	readonly claims: ClaimsByThing;
+	/** Slots that are taken for this family alone, so that it is kept apart from another one. */
+	readonly closed: ReadonlySet<string>;
 	readonly needs: FamilyNeeds;
 	readonly booker: Booker;
 	readonly now: number;
@@ -38,8 +40,14 @@ export const slotAnswer = (
 		() => hasInterpreter(slots, facts),
 	);
 
-const hasFreeSeat = (slots: readonly Slot[], desk: Desk, { claims, now }: SlotFacts): Answer =>
-	slots.every((slot) => seatState(slot, desk, claims, now) === 'free') ? 'yes' : { code: 'taken' };
+const hasFreeSeat = (
+	slots: readonly Slot[],
+	desk: Desk,
+	{ claims, closed, now }: SlotFacts,
+): Answer =>
+	slots.every((slot) => seatState(slot, desk, claims, now) === 'free' && !closed.has(slot.id))
+		? 'yes'
+		: { code: 'taken' };
 
 /** The places of a slot, as a family may choose among them. */
 export const placesOf = (

@@ -47,7 +47,8 @@ export function compareVisits(
 	return { ended: [...left.keys()], wanted: moves };
 }
 
-function isAsWanted(own: OwnAppointment, { mode, person, ...wanted }: WantedPlace): boolean {
+/** Whether an appointment is just what is wanted. */
+export function isAsWanted(own: OwnAppointment, { mode, person, ...wanted }: WantedPlace): boolean {
 	return (
 		own.slots[0] === wanted.slot &&
 		(mode === undefined || mode === own.mode) &&

@@ -13,7 +13,7 @@ export interface ApartVisit extends AtSchool {
 }
 
 /** When a family must not be at the school, by date: the others' visits with their margins. */
-export function closedTimes(others: readonly ApartVisit[]): Map<LocalDate, Stretch[]> {
+function closedTimes(others: readonly ApartVisit[]): Map<LocalDate, Stretch[]> {
 	const closed = groupBy(others, ({ date }) => date);
 	return new Map(
 		[...closed].map(([date, visits]) => [
@@ -29,9 +29,10 @@ export function closedTimes(others: readonly ApartVisit[]): Map<LocalDate, Stret
 }
 
 /**
- * The slots in person that a family is not offered, so that its whole visit stays on one side of the
- * others': those inside the closed times, and on each date all that lie on another side than its own
- * appointments, or, before it has any, than the side with the most slots.
+ * The slots that a family is not offered, so that its whole visit stays on one side of the others':
+ * those inside the closed times, and on each date all that lie on another side than what it has, or,
+ * before it has anything, than the side with the most slots. Whatever is taken from the others then
+ * keeps it apart. On a date on which it has something on two sides, or inside, nothing is left.
  */
 export function slotsKeptApart<Slot extends AtSchool & { readonly id: string }>(
 	slots: readonly Slot[],
@@ -45,35 +46,19 @@ export function slotsKeptApart<Slot extends AtSchool & { readonly id: string }>(
 				? null
 				: closed.filter((time) => time.end <= stretch.start).length;
 		const here = slots.filter((slot) => slot.date === date);
-		const mine = own.find((entry) => entry.date === date);
 		const sides = groupBy(here, (slot) => String(sideOf(slot)));
-		const largest = [...sides]
-			.filter(([side]) => side !== 'null')
-			.sort(([a, slots], [b, others]) => others.length - slots.length || Number(a) - Number(b))[0];
-		const side = mine ? String(sideOf(mine)) : largest?.[0];
+		const mine = new Set(own.filter((entry) => entry.date === date).map(sideOf));
+		const [side] = mine.size ? mine : largestFirst(sides);
 		for (const [other, list] of sides)
-			if (other !== side) for (const { id } of list) hidden.add(id);
+			if (mine.size > 1 || side == null || other !== String(side))
+				for (const { id } of list) hidden.add(id);
 	}
 	return hidden;
 }
 
-/** Dates on which the family, with what it wants and has, would be at the school together with another. */
-export function datesTogether(
-	wanted: readonly AtSchool[],
-	own: readonly AtSchool[],
-	others: readonly ApartVisit[],
-): Set<LocalDate> {
-	const closed = closedTimes(others);
-	const mine = groupBy([...wanted, ...own], ({ date }) => date);
-	return new Set(
-		[...mine]
-			.filter(([date, visit]) => {
-				const span = {
-					start: Math.min(...visit.map(({ start }) => start)),
-					end: Math.max(...visit.map(({ end }) => end)),
-				};
-				return (closed.get(date) ?? []).some((time) => overlaps(time, span));
-			})
-			.map(([date]) => date),
-	);
-}
+/** The sides outside the closed times, those with the most slots first. */
+const largestFirst = (sides: ReadonlyMap<string, readonly unknown[]>): string[] =>
+	[...sides]
+		.filter(([side]) => side !== 'null')
+		.sort(([a, slots], [b, others]) => others.length - slots.length || Number(a) - Number(b))
+		.map(([side]) => side);

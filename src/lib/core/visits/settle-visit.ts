@@ -1,7 +1,7 @@
 import { takenAt, type ClaimsByThing } from '../conferences/seat-state';
 import type { Claim, ConferenceSnapshot, Desk, Place, Slot } from '../conferences/snapshot';
 import { indexOf, type SnapshotIndex } from '../conferences/snapshot-index';
-import { placeKey, REMOTE } from '../conferences/travel';
+import { placeKey } from '../conferences/travel';
 import { leastBusy, receiversOn } from '../desks/receivers';
 import { newStanding, type NewStanding } from '../rules/acceptance';
 import { firstRefusal, isRefusal, type Answer, type Refusal } from '../rules/answer';
@@ -12,7 +12,6 @@ import { choosePlace } from '../rules/places';
 import { placesOf, slotAnswer, type FamilyNeeds } from '../rules/slot-answer';
 import { hasTurns, type Attended } from '../rules/turns';
 import { overlaps, type Stretch } from '../time/stretch';
-import { datesTogether, type ApartVisit } from './keep-apart';
 import type { WantedPlace } from './kept-place';
 import { wholeStretch } from './slots-in-a-row';
 
@@ -22,6 +21,12 @@ export interface ComingAdult {
 	readonly thing: string;
 	/** Students of whom the adult may not know: no appointment about them is attended. */
 	readonly notSee: readonly string[];
+}
+
+/** A student who can come along; `thing` is what claims are about: the student as one of this family. */
+export interface ComingStudent {
+	readonly id: string;
+	readonly thing: string;
 }
 
 /** A wish that may be served. */
@@ -37,7 +42,6 @@ export interface OpenWish {
 
 /** An appointment that stays as it is. */
 export interface StayingAppointment extends Attended, Counted {
-	readonly inPerson: boolean;
 	readonly adults: readonly string[];
 	readonly interpreter: string | null;
 }
@@ -50,7 +54,7 @@ export interface VisitFacts {
 	readonly needs: FamilyNeeds;
 	readonly adults: readonly ComingAdult[];
 	/** Students who could come along. */
-	readonly students: readonly string[];
+	readonly students: readonly ComingStudent[];
 	readonly wishes: readonly OpenWish[];
 	/** What is taken, without what the family gives up for this visit; duties among it. */
 	readonly claims: ClaimsByThing;
@@ -58,8 +62,8 @@ export interface VisitFacts {
 	readonly staying: readonly StayingAppointment[];
 	/** For the limits; `own` without what is given up. */
 	readonly counted: CountedBefore;
-	/** When families kept apart from this one are at the school. */
-	readonly apart: readonly ApartVisit[];
+	/** Slots that are taken for this family alone, so that it is kept apart from another one. */
+	readonly closed: ReadonlySet<string>;
 }
 
 /** Why one of the wanted appointments cannot be. `slot` is the id that was asked for. */
@@ -82,7 +86,7 @@ export interface SettledAppointment extends NewStanding {
 	/** About whom. */
 	readonly students: readonly string[];
 	/** Who comes along. */
-	readonly along: readonly string[];
+	readonly along: readonly ComingStudent[];
 }
 
 export type SettledVisit =
@@ -105,8 +109,6 @@ export function settleVisit(facts: VisitFacts, wanted: readonly WantedPlace[]): 
 		if (refusal) conflicts.push({ slot: entry.slot, ...refusal });
 	}
 	if (conflicts.length) return { ok: false, conflicts };
-	const unfit = course.besideOthers();
-	if (unfit.length) return { ok: false, conflicts: unfit };
 	return { ok: true, appointments: course.settled };
 }
 
@@ -147,7 +149,7 @@ class Course {
 				(wanted.adults?.includes(id) ?? true) &&
 				!students.some((student) => notSee.includes(student)),
 		);
-		const along = [...new Set(wanted.students ?? [])];
+		const along = facts.students.filter(({ id }) => wanted.students?.includes(id));
 		const stretch = wholeStretch(slots);
 		const date = slots[0]!.date;
 		const refusal = firstRefusal(
@@ -182,22 +184,6 @@ class Course {
 		return null;
 	}
 
-	/** What would bring two families together that are kept apart: told as if somebody was faster. */
-	besideOthers(): VisitConflict[] {
-		const { apart, staying } = this.facts;
-		const inPerson = this.settled
-			.filter(({ place }) => placeKey(place) !== REMOTE)
-			.map(({ slots }) => ({ date: slots[0]!.date, ...wholeStretch(slots) }));
-		const together = datesTogether(
-			inPerson,
-			staying.filter((entry) => entry.inPerson),
-			apart,
-		);
-		return this.settled
-			.filter(({ slots }) => together.has(slots[0]!.date))
-			.map(({ wanted }) => ({ slot: wanted.slot, code: 'taken' }));
-	}
-
 	#slotFacts() {
 		const { conference, interpreters } = this.facts.snapshot;
 		return { conference, interpreters, places: this.#index.places, claims: this.#claims };
@@ -228,11 +214,11 @@ class Course {
 		return isTaken ? { code: 'overlaps-own' } : 'yes';
 	}
 
-	#areFree(along: readonly string[], stretch: Stretch): Answer {
-		const student = along.find((id) =>
-			(this.#claims.get(id) ?? []).some((claim) => overlaps(claim, stretch)),
+	#areFree(along: readonly ComingStudent[], stretch: Stretch): Answer {
+		const elsewhere = along.find(({ thing }) =>
+			(this.#claims.get(thing) ?? []).some((claim) => overlaps(claim, stretch)),
 		);
-		return student === undefined ? 'yes' : { code: 'student-elsewhere', student };
+		return elsewhere ? { code: 'student-elsewhere', student: elsewhere.id } : 'yes';
 	}
 
 	#hasTurns(adults: readonly ComingAdult[], entry: Attended): Answer {
@@ -304,7 +290,7 @@ class Course {
 
 const isOfFamily = (wanted: WantedPlace, { adults, students }: VisitFacts): Answer =>
 	(wanted.adults ?? []).every((id) => adults.some((adult) => adult.id === id)) &&
-	(wanted.students ?? []).every((id) => students.includes(id))
+	(wanted.students ?? []).every((id) => students.some((student) => student.id === id))
 		? 'yes'
 		: { code: 'not-of-the-family' };
 
@@ -349,7 +335,7 @@ export function claimsOf(
 				? []
 				: [{ kind: 'interpreter' as const, thing: entry.interpreter, ...withoutGap }]),
 			...entry.adults.map(({ thing }) => ({ kind: 'adult' as const, thing, ...withoutGap })),
-			...entry.along.map((thing) => ({ kind: 'student' as const, thing, ...withoutGap })),
+			...entry.along.map(({ thing }) => ({ kind: 'student' as const, thing, ...withoutGap })),
 		];
 	});
 }

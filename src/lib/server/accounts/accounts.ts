@@ -23,6 +23,9 @@ import { keyedDigest } from '../keyed-digest';
 export type SignedIn = Extract<Actor, { kind: 'organiser' | 'helper' | 'front-door' }> & {
 	readonly name: string;
 	readonly hasSecondFactor: boolean;
+	/** The session's id, and the instant at which it ends, in milliseconds. */
+	readonly session: string;
+	readonly until: number;
 };
 
 export type AccountRole = SignedIn['kind'];
@@ -200,6 +203,8 @@ export function createAccounts(db: Database, sql: Sql, config: Config, clock: Cl
 				knowsSafety: knowsSafety === true,
 				name,
 				hasSecondFactor: twoFactorEnabled === true,
+				session: session.session.id,
+				until: new Date(session.session.expiresAt).getTime(),
 			};
 		},
 

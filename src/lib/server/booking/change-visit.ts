@@ -8,6 +8,7 @@ import { interpretersOf } from '../../core/rules/interpreters';
 import { modeOf } from '../../core/rules/places';
 import {
 	compareVisits,
+	isAsWanted,
 	type OwnAppointment,
 	type VisitDifference,
 } from '../../core/visits/compare-visits';
@@ -19,13 +20,14 @@ import { loadSnapshot } from '../conferences/load-snapshot';
 import type { Transaction } from '../database/connect';
 import { isLostRace } from '../database/errors';
 import { inTransaction } from '../database/transaction';
-import { appointment, waiting } from '../database/schema';
+import { appointment, appointmentStudent, waiting } from '../database/schema';
 import { announceChange } from '../live/announce';
 import { ForbiddenError } from '../permissions/forbidden';
 import { readAppointments, type AppointmentState } from './appointment-state';
 import { clearEndedHolds, dropHolds, keptSlots, usedHolds } from './held-claims';
 import { lockFamily, lockSlots } from './lock-visit';
-import { readFamily, withdrawnFrom, type FamilyFacts } from './family-facts';
+import { readFamily, type FamilyFacts } from './family-facts';
+import { shareOf } from './family-share';
 import { isOffice, visitFacts } from './visit-facts';
 import { clearAppointments, endAppointment, writeVisit } from './write-visit';
 
@@ -54,20 +56,24 @@ export const bookVisit = (app: Deps, actor: Actor, request: VisitRequest): Promi
 
 /**
  * Makes the family's visit the one that is wanted, in one step: what it has stays until the new one
- * stands, and stays as it is when the new one cannot be.
+ * stands, and stays as it is when the new one cannot be. The visit is what whoever acts may change of
+ * it; what it only sees may be sent along as it is.
  */
 export const changeVisit = (
 	app: Deps,
 	actor: Actor,
 	request: VisitRequest,
 ): Promise<BookingResult> =>
-	changeInOneStep(app, actor, 'visit.changed', request, (own) =>
-		compareVisits(own, request.appointments),
+	changeInOneStep(app, actor, 'visit.changed', request, (own, fixed) =>
+		compareVisits(
+			own,
+			request.appointments.filter((wanted) => !fixed.some((entry) => isAsWanted(entry, wanted))),
+		),
 	);
 
 /**
  * Cancels some of the family's appointments; what is cancelled already stays so. `unknown`: one of them
- * is none of this family's.
+ * is none of this family's, or none that whoever acts may cancel.
  */
 export async function cancelAppointments(
 	app: Deps,
@@ -76,17 +82,7 @@ export async function cancelAppointments(
 ): Promise<BookingResult | 'unknown'> {
 	const { conferenceId, familyId, cancel } = request;
 	if (!may(actor, 'visit.book', { family: familyId })) throw new ForbiddenError();
-	const known = await app.db
-		.select({ id: appointment.id })
-		.from(appointment)
-		.where(
-			and(
-				eq(appointment.conferenceId, conferenceId),
-				eq(appointment.familyId, familyId),
-				inArray(appointment.id, [...cancel]),
-			),
-		);
-	if (known.length < new Set(cancel).size) return 'unknown';
+	if (!(await areKnown(app, actor, request))) return 'unknown';
 	return changeInOneStep(
 		app,
 		actor,
@@ -99,6 +95,34 @@ export async function cancelAppointments(
 	);
 }
 
+/** Whether whoever acts may cancel all of these appointments, or has done so. */
+async function areKnown(
+	{ db }: Pick<App, 'db'>,
+	actor: Actor,
+	{ conferenceId, familyId, cancel }: Parameters<typeof cancelAppointments>[2],
+): Promise<boolean> {
+	const { has } = shareOf(actor, await readFamily(db, conferenceId, familyId));
+	const known = await db
+		.select({ id: appointment.id, student: appointmentStudent.studentId })
+		.from(appointment)
+		.innerJoin(appointmentStudent, eq(appointmentStudent.appointmentId, appointment.id))
+		.where(
+			and(
+				eq(appointment.conferenceId, conferenceId),
+				eq(appointment.familyId, familyId),
+				inArray(appointment.id, [...cancel]),
+			),
+		);
+	const isWhole = new Set(known.map(({ id }) => id)).size === new Set(cancel).size;
+	return (
+		isWhole &&
+		has(
+			'book',
+			known.map(({ student }) => student),
+		)
+	);
+}
+
 /**
  * The one way in which visits change. The order is: lock the family, then what it is about; check by
  * the rules of core; write. The act holds every appointment touched as it was and as it is.
@@ -108,7 +132,10 @@ async function changeInOneStep(
 	actor: Actor,
 	kind: VisitKind,
 	request: VisitRequest,
-	differenceFrom: (own: readonly OwnAppointment[]) => VisitDifference,
+	differenceFrom: (
+		own: readonly OwnAppointment[],
+		fixed: readonly OwnAppointment[],
+	) => VisitDifference,
 ): Promise<BookingResult> {
 	const { conferenceId, familyId, key } = request;
 	if (!may(actor, 'visit.book', { family: familyId })) throw new ForbiddenError();
@@ -123,19 +150,26 @@ async function changeInOneStep(
 			const now = clock.now();
 			const snapshot = await loadSnapshot(tx, conferenceId);
 			const family = await readFamily(tx, conferenceId, familyId);
-			const { ended, wanted } = differenceFrom(ownAppointments(snapshot, family));
+			const share = shareOf(actor, family);
+			const { ended, wanted } = differenceFrom(
+				withModes(snapshot, share.changeable),
+				withModes(
+					snapshot,
+					share.seen.filter((entry) => !share.changeable.includes(entry)),
+				),
+			);
 			const moved = wanted.flatMap(({ id }) => id ?? []);
 			const givenUp = family.own.filter(({ id }) => ended.includes(id) || moved.includes(id));
 			const late = tooLate(snapshot, givenUp, isOffice(actor), now);
 			if (late.length) return { ok: false, conflicts: late };
 
-			const holds = usedHolds(family, wanted);
+			const holds = usedHolds(share, wanted);
 			const released = [...givenUp.flatMap(({ slots }) => slots), ...keptSlots(holds)];
 			const slots = await lockWanted(tx, snapshot, family, { wanted, released });
 			const held = holds.map(({ id }) => id);
 			const facts = await visitFacts(tx, {
 				...{ snapshot, family, now, slots, office: isOffice(actor), usedHolds: new Set(held) },
-				withdrawn: withdrawnFrom(actor, family),
+				has: share.has,
 				givenUp: new Set(givenUp.map(({ id }) => id)),
 			});
 			const settled = wanted.length
@@ -167,13 +201,13 @@ async function changeInOneStep(
 	}
 }
 
-/** What the family has, with the modes in which it meets. */
-export function ownAppointments(
+/** Appointments with the modes in which the family meets. */
+export function withModes(
 	snapshot: ConferenceSnapshot,
-	{ own }: Pick<FamilyFacts, 'own'>,
+	appointments: readonly AppointmentState[],
 ): OwnAppointment[] {
 	const { places } = indexOf(snapshot);
-	return own.map((entry) => ({ ...entry, mode: modeOf(places.get(entry.place)!) }));
+	return appointments.map((entry) => ({ ...entry, mode: modeOf(places.get(entry.place)!) }));
 }
 
 const resultOf = (after: readonly AppointmentState[]): BookingResult => ({

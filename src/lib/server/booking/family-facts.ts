@@ -1,9 +1,10 @@
 import { sql } from 'drizzle-orm';
-import type { Actor } from '../../core/permissions/may';
+import type { WithdrawnRight } from '../../core/permissions/adult-rights';
 import type { OpenWish, VisitFacts } from '../../core/visits/settle-visit';
 import type { Reader } from '../database/connect';
-import type { adult, adultRight, hold, student, wish } from '../database/schema';
+import type { adult, hold, student, wish } from '../database/schema';
 import { homeLabel } from '../people/class-labels';
+import { presences, type Presence } from '../safety/kept-apart';
 import { statesOfAppointments, type AppointmentState } from './appointment-state';
 
 /** Somebody of the family who has not left. */
@@ -13,7 +14,7 @@ export type FamilyAdultRow = Pick<
 >;
 
 /** A student with the class by which it is known. */
-type FamilyStudentRow = Pick<
+export type FamilyStudentRow = Pick<
 	typeof student.$inferSelect,
 	'id' | 'givenName' | 'familyName' | 'yearGroup'
 > & { readonly label: string | null };
@@ -30,7 +31,7 @@ export interface FamilyFacts {
 	readonly needs: VisitFacts['needs'];
 	readonly adults: readonly FamilyAdultRow[];
 	/** What was withdrawn from its adults. */
-	readonly rights: readonly Omit<typeof adultRight.$inferSelect, 'isTold'>[];
+	readonly rights: readonly WithdrawnRight[];
 	readonly students: readonly FamilyStudentRow[];
 	readonly wishes: readonly WishRow[];
 	/** Its standing appointments at the conference. */
@@ -41,14 +42,21 @@ export interface FamilyFacts {
 	readonly holds: readonly HoldRow[];
 	/** Wishes for which it waits, the longest first. */
 	readonly waiting: readonly string[];
-	/** Families kept apart from this one, with the margin in minutes. */
-	readonly apart: ReadonlyMap<string, number>;
+	/** Where it is kept apart from others: when it and they are at the school. */
+	readonly presences: readonly Presence[];
 }
 
-type Row = Omit<FamilyFacts, 'id' | 'own' | 'attended' | 'apart'> & {
+type Row = Omit<FamilyFacts, 'id' | 'own' | 'attended'> & {
 	readonly around: readonly AppointmentState[];
-	readonly apart: readonly (readonly [family: string, minutes: number])[];
 };
+
+/** A wish that stands, beside a row of `wish`; one that was dropped does as long as it is served. */
+export const isWished = sql`(dropped_at is null
+	or exists (select from appointment_wish where wish_id = wish.id and stands))`;
+
+/** Desks at which the family wants to be received, or will be, whoever of it asks. */
+export const desksOf = ({ wishes, own }: Pick<FamilyFacts, 'wishes' | 'own'>): Set<string> =>
+	new Set([...wishes.flatMap(({ desks }) => desks), ...own.map(({ desk }) => desk)]);
 
 /** Reads in one statement what a family's visit depends on: every request about a visit begins so. */
 export async function readFamily(
@@ -75,7 +83,7 @@ export async function readFamily(
 				'givenName', given_name, 'familyName', family_name) order by id), '[]')
 				from present) as adults,
 			(select coalesce(json_agg(json_build_object('adultId', adult_id, 'studentId', student_id,
-				'mayBook', may_book, 'maySee', may_see)), '[]')
+				'mayBook', may_book, 'maySee', may_see, 'isTold', is_told)), '[]')
 				from adult_right join present on present.id = adult_id) as rights,
 			(select coalesce(json_agg(json_build_object('id', student.id, 'givenName', given_name,
 				'familyName', family_name, 'yearGroup', year_group, 'label', ${homeLabel})
@@ -89,10 +97,11 @@ export async function readFamily(
 						min(desk.number) as first_number
 					from wish join wish_desk on wish_id = wish.id join desk on desk.id = desk_id
 					where wish.conference_id = ${conferenceId} and wish.family_id = ${familyId}
+						and ${isWished}
 					group by wish.id) as wished) as wishes,
 			(select coalesce(json_agg(state), '[]') from (${around}) as state) as around,
 			(select coalesce(json_agg(json_build_object('id', id, 'conferenceId', conference_id,
-				'familyId', family_id, 'kind', kind, 'keeps', keeps,
+				'familyId', family_id, 'kind', kind, 'keeps', keeps, 'holderId', holder_id,
 				'since', (extract(epoch from since) * 1000)::float8,
 				'until', (extract(epoch from until) * 1000)::float8) order by until, id), '[]')
 				from hold
@@ -100,28 +109,15 @@ export async function readFamily(
 			(select coalesce(json_agg(wish_id order by since), '[]')
 				from waiting join wish on wish.id = wish_id
 				where waiting.conference_id = ${conferenceId} and wish.family_id = ${familyId}) as waiting,
-			(select coalesce(json_agg(json_build_array(other_family_id, margin_minutes)), '[]')
-				from apart_from where family_id = ${familyId}) as apart
+			(select coalesce(json_agg(presence), '[]')
+				from (${presences(conferenceId, sql`family_id = ${familyId}`)}) as presence) as presences
 		from family where family.id = ${familyId}`)) as unknown as [Row?];
 	if (!row) throw new Error(`no family ${familyId}`);
-	const { around: appointments, apart, ...facts } = row;
+	const { around: appointments, ...facts } = row;
 	const adults = new Set(facts.adults.map(({ id }) => id));
 	return {
-		...{ id: familyId, ...facts, apart: new Map(apart) },
+		...{ id: familyId, ...facts },
 		own: appointments.filter(({ family }) => family === familyId),
 		attended: appointments.filter((entry) => entry.adults.some((id) => adults.has(id))),
 	};
-}
-
-/** Students about whom whoever acts may not book, or may not see anything; nobody, for the school. */
-export function withdrawnFrom(actor: Actor, { rights }: FamilyFacts): WithdrawnRights {
-	const own = actor.kind === 'adult' ? rights.filter(({ adultId }) => adultId === actor.adult) : [];
-	const notSee = own.filter(({ maySee }) => !maySee).map(({ studentId }) => studentId);
-	const notBook = own.filter(({ mayBook }) => !mayBook).map(({ studentId }) => studentId);
-	return { notBook: new Set([...notBook, ...notSee]), notSee: new Set(notSee) };
-}
-
-export interface WithdrawnRights {
-	readonly notBook: ReadonlySet<string>;
-	readonly notSee: ReadonlySet<string>;
 }

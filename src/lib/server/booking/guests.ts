@@ -1,13 +1,22 @@
 import { and, asc, eq, isNull } from 'drizzle-orm';
+import type { StudentRight } from '../../core/permissions/adult-rights';
 import { may, type Actor } from '../../core/permissions/may';
 import { recordAct } from '../acts/record-act';
 import type { App } from '../app';
 import type { Reader } from '../database/connect';
 import { inTransaction } from '../database/transaction';
-import { appointment, conference, desk, guest, place } from '../database/schema';
+import {
+	appointment,
+	appointmentStudent,
+	conference,
+	desk,
+	guest,
+	place,
+} from '../database/schema';
 import { newId } from '../identifiers';
 import { guestLink, isGuestSecret, readLinkToken } from '../invitations/links';
 import { ForbiddenError } from '../permissions/forbidden';
+import { readRights } from '../safety/read-rights';
 import { doorOf } from '../visits/door-of';
 import { lockFamily } from './lock-visit';
 import { receiversOf } from './receives';
@@ -32,7 +41,7 @@ export async function askGuest(
 	{ appointment: appointmentId, name, email }: Omit<Guest, 'id'> & { appointment: string },
 ): Promise<{ id: string; link: string } | null> {
 	return inTransaction(db, async (tx) => {
-		const booked = await ownAppointment(tx, actor, appointmentId);
+		const booked = await ownAppointment(tx, actor, appointmentId, 'book');
 		if (!booked || (booked.standing !== 'booked' && booked.standing !== 'asked')) return null;
 		await lockFamily(tx, booked.familyId);
 		const id = newId(clock);
@@ -53,7 +62,7 @@ export async function withdrawGuest(
 ): Promise<boolean> {
 	return inTransaction(db, async (tx) => {
 		const [row] = await tx.select().from(guest).where(eq(guest.id, id));
-		const booked = row && (await ownAppointment(tx, actor, row.appointmentId));
+		const booked = row && (await ownAppointment(tx, actor, row.appointmentId, 'book'));
 		if (!booked) return false;
 		const withdrawn = await tx
 			.update(guest)
@@ -75,7 +84,7 @@ export async function guestsOf(
 	actor: Actor,
 	appointmentId: string,
 ): Promise<Guest[]> {
-	if (!(await ownAppointment(db, actor, appointmentId))) return [];
+	if (!(await ownAppointment(db, actor, appointmentId, 'see'))) return [];
 	const rows = await db
 		.select()
 		.from(guest)
@@ -121,13 +130,31 @@ export async function guestView(
 	};
 }
 
-/** The appointment, if it is the actor's to ask somebody along to: its family's, or its teachers'. */
-async function ownAppointment(db: Reader, actor: Actor, id: string): Promise<Appointment | null> {
+/**
+ * The appointment, if it is the actor's to ask somebody along to: its family's, with the right about all
+ * of its students, or its teachers'.
+ */
+async function ownAppointment(
+	db: Reader,
+	actor: Actor,
+	id: string,
+	right: StudentRight,
+): Promise<Appointment | null> {
 	const [row] = await db.select().from(appointment).where(eq(appointment.id, id));
 	if (!row) return null;
 	if (actor.kind !== 'teacher') {
 		if (!may(actor, 'visit.book', { family: row.familyId })) throw new ForbiddenError();
-		return row;
+		const about = await db
+			.select({ id: appointmentStudent.studentId })
+			.from(appointmentStudent)
+			.where(eq(appointmentStudent.appointmentId, id));
+		const has = await readRights(db, actor);
+		return has(
+			right,
+			about.map(({ id }) => id),
+		)
+			? row
+			: null;
 	}
 	if (!(await receiversOf(db, row)).includes(actor.person)) throw new ForbiddenError();
 	return row;

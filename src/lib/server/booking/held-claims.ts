@@ -3,14 +3,15 @@ import type { WantedPlace } from '../../core/visits/kept-place';
 import { claimsOf, type SettledAppointment } from '../../core/visits/settle-visit';
 import type { Transaction } from '../database/connect';
 import { claim, hold } from '../database/schema';
-import type { FamilyFacts, HoldRow } from './family-facts';
+import type { HoldRow } from './family-facts';
+import type { FamilyShare } from './family-share';
 
 /**
- * Which of its own holds a family uses up when it books: the one that it holds while it finishes, and
- * every offer of one of the slots or for one of the wishes. Who only cancels uses up nothing.
+ * Which of the holds that are its own whoever books uses up: the one that it holds while it finishes,
+ * and every offer of one of the slots or for one of the wishes. Who only cancels uses up nothing.
  */
 export function usedHolds(
-	{ holds }: Pick<FamilyFacts, 'holds'>,
+	{ holds }: Pick<FamilyShare, 'holds'>,
 	wanted: readonly WantedPlace[],
 ): HoldRow[] {
 	if (wanted.length === 0) return [];

@@ -22,8 +22,9 @@ import { hold, waiting } from '../database/schema';
 import { newId } from '../identifiers';
 import { announceChange } from '../live/announce';
 import { ForbiddenError } from '../permissions/forbidden';
-import { lockWanted, ownAppointments } from './change-visit';
-import { readFamily, withdrawnFrom, type FamilyFacts, type HoldRow } from './family-facts';
+import { lockWanted, withModes } from './change-visit';
+import { readFamily, type FamilyFacts, type HoldRow } from './family-facts';
+import { holderFor, shareOf } from './family-share';
 import { clearEndedHolds, dropHolds, keptSlots } from './held-claims';
 import { lockFamily, lockSlots } from './lock-visit';
 import { isOffice, visitFacts } from './visit-facts';
@@ -73,17 +74,16 @@ export async function holdVisit(
 			if (earlier) return { ok: true, hold: earlier.after as HeldVisit };
 			const { now, family, snapshot } = at;
 			// An offer that is being taken stays an offer until the visit is booked.
-			const former = family.holds.find(({ kind }) => kind === 'hold');
+			const { ownHold: former, changeable, has } = shareOf(actor, family);
 			// What is replaced by itself stays booked, and needs no hold.
-			const replaced = ownAppointments(snapshot, family).filter(({ id }) => replaces.includes(id));
+			const replaced = withModes(snapshot, changeable).filter(({ id }) => replaces.includes(id));
 			const { ended, wanted } = compareVisits(replaced, request.appointments);
 			const slots = await lockWanted(tx, snapshot, family, {
 				wanted,
 				released: former ? keptSlots([former]) : [],
 			});
 			const facts = await visitFacts(tx, {
-				...{ snapshot, family, now, slots, office: isOffice(actor) },
-				withdrawn: withdrawnFrom(actor, family),
+				...{ snapshot, family, now, slots, office: isOffice(actor), has },
 				givenUp: new Set([...ended, ...wanted.flatMap(({ id }) => id ?? [])]),
 				usedHolds: new Set(former ? [former.id] : []),
 			});
@@ -94,6 +94,7 @@ export async function holdVisit(
 			await dropHolds(tx, former ? [former.id] : []);
 			const held = await writeHold(tx, app.clock, settled.appointments, {
 				...{ conferenceId, familyId, kind: 'hold' as const, since },
+				holderId: holderFor(actor, family),
 				until: Math.min(now + HOLD, since + LONGEST_HOLD),
 			});
 			await recordAct(tx, app.clock, {
@@ -116,9 +117,8 @@ export async function giveBack(
 	if (!may(actor, 'visit.book', { family: familyId })) throw new ForbiddenError();
 	return inTransaction(app.db, async (tx) => {
 		const { family } = await prepare(tx, app.clock, { conferenceId, familyId });
-		const held = family.holds.find(({ id, kind }) =>
-			request.hold === undefined ? kind === 'hold' : id === request.hold,
-		);
+		const { holds, ownHold } = shareOf(actor, family);
+		const held = request.hold === undefined ? ownHold : holds.find(({ id }) => id === request.hold);
 		if (!held) return false;
 		// Who lets an offered place pass is not offered the same one again.
 		const slots = keptSlots([held]);
@@ -174,13 +174,13 @@ export async function offerSlots(
 			});
 			const facts = await visitFacts(tx, {
 				...{ snapshot, family, now, slots, usedHolds: new Set<string>(), office: true },
-				withdrawn: withdrawnFrom(actor, family),
+				has: shareOf(actor, family).has,
 				givenUp: new Set<string>(),
 			});
 			const settled = settleAlternatives(facts, alternatives);
 			if (!settled.ok) return settled;
 			const held = await writeHold(tx, app.clock, settled.appointments, {
-				...{ conferenceId, familyId, kind: 'offer' as const, since: now, until },
+				...{ conferenceId, familyId, kind: 'offer' as const, since: now, until, holderId: null },
 			});
 			await recordAct(tx, app.clock, {
 				...{ actor, kind: 'offer.made', conferenceId, key, request: digest, after: held },

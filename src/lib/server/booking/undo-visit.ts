@@ -2,7 +2,9 @@ import { and, eq, inArray, isNull, lte, sql } from 'drizzle-orm';
 import { receiversOn } from '../../core/desks/receivers';
 import { isSame } from '../../core/merge/is-same';
 import { may, type Actor } from '../../core/permissions/may';
-import { datesTogether } from '../../core/visits/keep-apart';
+import { modeOf } from '../../core/rules/places';
+import { settleVisit } from '../../core/visits/settle-visit';
+import { indexOf } from '../../core/conferences/snapshot-index';
 import { recordAct, type ActFacts } from '../acts/record-act';
 import type { App } from '../app';
 import type { Clock } from '../clock';
@@ -25,8 +27,11 @@ import {
 } from '../database/schema';
 import { announceChange } from '../live/announce';
 import { ForbiddenError } from '../permissions/forbidden';
-import { familiesApart, visitsApart } from '../safety/kept-apart';
+import { alongThing } from './along-thing';
 import { readAppointments, stands, type AppointmentState } from './appointment-state';
+import { readFamily } from './family-facts';
+import { shareOf } from './family-share';
+import { visitFacts } from './visit-facts';
 import { adultThing, lockFamily, lockSlots } from './lock-visit';
 import { clearAppointments, endAppointment, writeClaims } from './write-visit';
 
@@ -42,12 +47,19 @@ const UNDOABLE = new Set<ActFacts['kind']>([
 
 export type UndoResult =
 	| { readonly ok: true; readonly act: string }
-	/** `newer`: something has happened to the appointments since; `taken`: their places are gone. */
-	| { readonly ok: false; readonly reason: 'unknown' | 'undone-before' | 'newer' | 'taken' };
+	/**
+	 * `newer`: something has happened to the appointments since; `taken`: their places are gone;
+	 * `not-allowed`: a rule is against them now, another appointment for the same wish, say.
+	 */
+	| {
+			readonly ok: false;
+			readonly reason: 'unknown' | 'undone-before' | 'newer' | 'taken' | 'not-allowed';
+	  };
 
 /**
- * Takes back an act on a family's visit: every appointment that it touched becomes what it was. It is
- * refused when one of them has changed since, or when what they took is somebody else's now.
+ * Takes back an act on a family's visit: every appointment that it touched becomes just what it was, with
+ * the same people, place and seats. It is refused when one of them has changed since, when what they took
+ * is somebody else's now, or when the rules of booking would not let the office make them today.
  */
 export async function undoVisitAct(
 	{ db, clock }: Pick<App, 'db' | 'clock'>,
@@ -76,15 +88,17 @@ export async function undoVisitAct(
 				people.filter((id) => id !== null),
 			);
 
+			const conferenceId = row.conferenceId!;
+			const refused = await againstRules(tx, clock, actor, { conferenceId, before, after });
+			if (refused) return no(refused);
 			const kept = new Map(before.map((state) => [state.id, state]));
 			await clearAppointments(tx, { ended: [], moved: [...kept.keys()] });
 			for (const { id, standing } of after)
 				if (!kept.has(id) && stands({ standing })) await endAppointment(tx, id, 'cancelled');
 			await clearEnded(tx, clock, before);
-			for (const state of before) await restore(tx, clock, row.conferenceId!, state);
-			await keepApart(tx, row.conferenceId!, familyId);
+			for (const state of before) await restore(tx, clock, conferenceId, state);
 			const undone = await recordAct(tx, clock, {
-				...{ actor, kind: 'visit.undone', conferenceId: row.conferenceId! },
+				...{ actor, kind: 'visit.undone', conferenceId: conferenceId },
 				before: after,
 				after: await readAppointments(tx, ids),
 			});
@@ -92,7 +106,7 @@ export async function undoVisitAct(
 				.update(act)
 				.set({ undoneBy: undone })
 				.where(and(eq(act.id, actId), isNull(act.undoneBy)));
-			await announceChange(tx, row.conferenceId!);
+			await announceChange(tx, conferenceId);
 			return { ok: true, act: undone };
 		});
 	} catch (error) {
@@ -109,18 +123,44 @@ const no = (reason: Extract<UndoResult, { ok: false }>['reason']): UndoResult =>
 const byId = (states: readonly AppointmentState[]): AppointmentState[] =>
 	[...states].sort((a, b) => (a.id < b.id ? -1 : 1));
 
-/** A slot of what is to be restored is no longer there, or may no longer be the family's. */
+/** A slot of what is to be restored is no longer there. */
 class GoneError extends Error {}
 
-/** Nothing is brought back that brings two families together who are kept apart; nobody is told why. */
-async function keepApart(tx: Transaction, conferenceId: string, familyId: string): Promise<void> {
-	const apart = await familiesApart(tx, familyId);
-	if (apart.size === 0) return;
-	const { conference } = await loadSnapshot(tx, conferenceId);
-	const { timeZone } = conference;
-	const own = await visitsApart(tx, conferenceId, timeZone, new Map([[familyId, 0]]));
-	const others = await visitsApart(tx, conferenceId, timeZone, apart);
-	if (datesTogether(own, [], others).size) throw new GoneError();
+/**
+ * What of the rules of booking, as they bind the office, is against appointments as they were; `null`
+ * when nothing is. What stands now in their place makes way.
+ */
+async function againstRules(
+	tx: Transaction,
+	clock: Clock,
+	actor: Actor,
+	{ conferenceId, before, after }: { conferenceId: string } & Touched,
+): Promise<'taken' | 'not-allowed' | null> {
+	const wanted = before.filter(stands);
+	if (wanted.length === 0) return null;
+	const snapshot = await loadSnapshot(tx, conferenceId);
+	const { places } = indexOf(snapshot);
+	const family = await readFamily(tx, conferenceId, wanted[0]!.family);
+	const facts = await visitFacts(tx, {
+		...{ snapshot, family, now: clock.now(), office: true, usedHolds: new Set<string>() },
+		...{ has: shareOf(actor, family).has, givenUp: new Set(after.map(({ id }) => id)) },
+		slots: wanted.flatMap(({ slots }) => slots),
+	});
+	const settled = settleVisit(
+		facts,
+		wanted.map(({ slots, wishes, receiver, adults, along, place }) => ({
+			...{ slot: slots[0] ?? '', wishes, adults, students: along },
+			...(receiver === null ? {} : { person: receiver }),
+			...(places.has(place) ? { mode: modeOf(places.get(place)!) } : {}),
+		})),
+	);
+	if (settled.ok) return null;
+	return settled.conflicts.some(({ code }) => code !== 'taken') ? 'not-allowed' : 'taken';
+}
+
+interface Touched {
+	readonly before: readonly AppointmentState[];
+	readonly after: readonly AppointmentState[];
 }
 
 /** What ended holds still keep of the slots to be restored. */
@@ -169,7 +209,7 @@ async function restore(
 	await insertAll(
 		tx,
 		appointmentWish,
-		wishes.map((wishId) => ({ ...of, wishId })),
+		wishes.map((wishId) => ({ ...of, wishId, stands: stands(state) })),
 	);
 	await insertAll(
 		tx,
@@ -205,7 +245,7 @@ async function restore(
 				persons: [...all, ...(state.receiver ? [state.receiver] : [])],
 				interpreter: state.interpreter,
 				adults: rows.map((row) => ({ id: row.id, thing: adultThing(row), notSee: [] })),
-				along,
+				along: along.map((student) => ({ id: student, thing: alongThing(state.family, student) })),
 			},
 		},
 	]);

@@ -11,9 +11,11 @@ import type { StayingAppointment, VisitFacts } from '../../core/visits/settle-vi
 import type { Reader } from '../database/connect';
 import { appointment, appointmentStudent } from '../database/schema';
 import { instantParam, uuids } from '../database/params';
-import { visitsApart } from '../safety/kept-apart';
+import type { HasRight } from '../../core/permissions/adult-rights';
+import { closedSlots } from '../safety/kept-apart';
+import { alongThing } from './along-thing';
 import type { AppointmentState } from './appointment-state';
-import type { FamilyFacts, WithdrawnRights } from './family-facts';
+import { desksOf, type FamilyFacts } from './family-facts';
 import { adultThing } from './lock-visit';
 
 /** The school's side does what it is asked on the telephone; families are bound by dates and limits. */
@@ -27,7 +29,8 @@ export interface FactsWanted {
 	readonly now: number;
 	/** Who books; `office` is not bound by dates and limits. */
 	readonly office: boolean;
-	readonly withdrawn: WithdrawnRights;
+	/** Which of the students whoever acts may book for. */
+	readonly has: HasRight;
 	/** Ids of appointments that go or move. */
 	readonly givenUp: ReadonlySet<string>;
 	/** Ids of the family's own holds that are used up. */
@@ -38,8 +41,8 @@ export interface FactsWanted {
 
 /** Reads everything that decides about a visit. Inside a transaction that locked, it stays true. */
 export async function visitFacts(db: Reader, wanted: FactsWanted): Promise<VisitFacts> {
-	const { snapshot, family, now, office, givenUp, withdrawn } = wanted;
-	const { id, timeZone } = snapshot.conference;
+	const { snapshot, family, now, office, givenUp, has } = wanted;
+	const { timeZone } = snapshot.conference;
 	const { duties } = indexOf(snapshot);
 	const staying = family.own.filter((entry) => !givenUp.has(entry.id));
 	const served = new Set(staying.flatMap(({ wishes }) => wishes));
@@ -49,24 +52,29 @@ export async function visitFacts(db: Reader, wanted: FactsWanted): Promise<Visit
 			.filter(({ adultId, maySee }) => adultId === row.id && !maySee)
 			.map(({ studentId }) => studentId),
 	}));
-	const students = family.students.map((row) => row.id);
+	const students = family.students.map(({ id }) => ({ id, thing: alongThing(family.id, id) }));
 	const things = new Set([
 		...thingsOf(snapshot, wanted.slots),
 		...adults.map(({ thing }) => thing),
-		...students,
+		...students.map(({ thing }) => thing),
 	]);
-	const [claims, others, counts, apart] = await Promise.all([
+	const [claims, others, counts] = await Promise.all([
 		claimsOn(db, things, now, wanted),
-		ofOtherHouseholds(db, snapshot, family.id, students),
+		ofOtherHouseholds(
+			db,
+			snapshot,
+			family.id,
+			students.map(({ id }) => id),
+		),
 		appointmentsPerDesk(db, snapshot, givenUp),
-		visitsApart(db, id, timeZone, family.apart),
 	]);
 	return {
-		...{ snapshot, now, needs: family.needs, adults, apart },
+		...{ snapshot, now, needs: family.needs, adults },
+		closed: closedSlots(snapshot, desksOf(family), family.presences, now),
 		booker: { office, asked: family.wishes.some(({ askedBy }) => askedBy === 'teacher') },
-		students: students.filter((id) => !withdrawn.notSee.has(id)),
+		students: students.filter(({ id }) => has('book', [id])),
 		wishes: family.wishes
-			.filter(({ student }) => !withdrawn.notBook.has(student))
+			.filter(({ student }) => has('book', [student]))
 			.map(({ id, student, desks, length }) => ({
 				...{ id, student, desks, length, placed: served.has(id) },
 			})),
@@ -133,7 +141,7 @@ function stayingFrom(
 	return {
 		...countedFrom(row, conference.timeZone),
 		...{ start: row.start, end: row.end, adults: row.adults, interpreter: row.interpreter },
-		...{ placeKey: key, inPerson: key !== REMOTE },
+		placeKey: key,
 	};
 }
 

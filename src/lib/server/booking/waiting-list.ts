@@ -16,7 +16,7 @@ import { newId } from '../identifiers';
 import { announceChange } from '../live/announce';
 import { ForbiddenError } from '../permissions/forbidden';
 import { lockWanted } from './change-visit';
-import { withdrawnFrom } from './family-facts';
+import { shareOf } from './family-share';
 import { dropHolds, keptSlots } from './held-claims';
 import { prepare, writeHold } from './hold-visit';
 import { lockSlots } from './lock-visit';
@@ -36,10 +36,9 @@ export async function joinWaitingList(
 	if (!may(actor, 'visit.book', { family: familyId })) throw new ForbiddenError();
 	return inTransaction(app.db, async (tx) => {
 		const { family } = await prepare(tx, app.clock, request);
-		const { notBook } = withdrawnFrom(actor, family);
-		const wanted = family.wishes.find(({ id }) => id === request.wish);
+		const wanted = shareOf(actor, family).wishes.find(({ id }) => id === request.wish);
 		const isServed = family.own.some(({ wishes }) => wishes.includes(request.wish));
-		if (!wanted || isServed || notBook.has(wanted.student)) return null;
+		if (!wanted || isServed) return null;
 		const [known] = await tx.select().from(waiting).where(eq(waiting.wishId, wanted.id));
 		if (known) return { id: known.id };
 		const id = newId(app.clock);
@@ -63,7 +62,7 @@ export async function leaveWaitingList(
 	if (!may(actor, 'visit.book', { family: familyId })) throw new ForbiddenError();
 	return inTransaction(app.db, async (tx) => {
 		const { family } = await prepare(tx, app.clock, request);
-		if (!family.wishes.some(({ id }) => id === request.wish)) return false;
+		if (!shareOf(actor, family).wishes.some(({ id }) => id === request.wish)) return false;
 		const [row] = await tx.delete(waiting).where(eq(waiting.wishId, request.wish)).returning();
 		if (!row) return false;
 		const offers = family.holds.filter(({ id }) => id === row.holdId);
@@ -130,7 +129,7 @@ async function offerNext(
 	const slots = await lockWanted(tx, at.snapshot, at.family, { wanted, released: [] });
 	const facts = await visitFacts(tx, {
 		...{ ...at, slots, usedHolds: new Set<string>(), givenUp: new Set<string>(), office: false },
-		withdrawn: { notBook: new Set<string>(), notSee: new Set<string>() },
+		has: shareOf(SYSTEM, at.family).has,
 	});
 	let fitting: SettledAppointment | null = null;
 	for (const place of wanted) {
@@ -143,7 +142,7 @@ async function offerNext(
 	if (!fitting) return 'nothing-fits';
 	const until = offeredUntil(at.snapshot, fitting.slots[0]!, now);
 	const held = await writeHold(tx, clock, [fitting], {
-		...{ conferenceId, familyId, kind: 'waiting', since: now, until },
+		...{ conferenceId, familyId, kind: 'waiting', since: now, until, holderId: null },
 	});
 	await tx.update(waiting).set({ holdId: held.id }).where(eq(waiting.id, row.id));
 	await recordAct(tx, clock, {

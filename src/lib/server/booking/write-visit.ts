@@ -96,7 +96,9 @@ export async function writeVisit(
 		insertAll(
 			tx,
 			appointmentAlong,
-			rows.flatMap(({ id, along }) => along.map((studentId) => ({ appointmentId: id, studentId }))),
+			rows.flatMap(({ id, along }) =>
+				along.map((student) => ({ appointmentId: id, studentId: student.id })),
+			),
 		),
 		writeClaims(
 			tx,

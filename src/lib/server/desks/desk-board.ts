@@ -1,5 +1,5 @@
 import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
-import type { BookedToCheck, RoomToCheck } from '../../core/clashes/find-clashes';
+import type { BookedToCheck, BroughtToCheck, RoomToCheck } from '../../core/clashes/find-clashes';
 import type { ConferenceHours, DeskPlan, PlaceKind } from '../../core/desks/desk-plan';
 import { receiversOn } from '../../core/desks/receivers';
 import type { BuildingWalk } from '../../core/conferences/snapshot';
@@ -11,6 +11,7 @@ import { conferenceHours } from '../conferences/conference-hours';
 import type { Reader } from '../database/connect';
 import {
 	appointment,
+	appointmentAlong,
 	building,
 	calendar,
 	conference,
@@ -20,6 +21,7 @@ import {
 	person,
 	place,
 	slot,
+	student,
 	takenSlot,
 	wish,
 	wishDesk,
@@ -65,6 +67,8 @@ export interface DeskBoard {
 	readonly walks: readonly BuildingWalk[];
 	readonly busy: readonly (Stretch & { readonly person: string })[];
 	readonly booked: readonly BookedToCheck[];
+	/** Students who are brought along. */
+	readonly brought: readonly (BroughtToCheck & { readonly name: string })[];
 	/** Desks that a family without steps has to reach. */
 	readonly stepFreeDesks: readonly string[];
 	readonly toSettle: readonly SlotToSettle[];
@@ -91,13 +95,14 @@ export async function readDeskBoard(
 			),
 		),
 	];
-	const [teachers, rooms, walks, busy, booked, stepFree, toSettle, proposals, unread] =
+	const [teachers, rooms, walks, busy, booked, brought, stepFree, toSettle, proposals, unread] =
 		await Promise.all([
 			readTeachers(app, may(actor, 'links.see')),
 			readRooms(db),
 			walksBetween(db),
 			busyOf(db, facts, persons),
 			readBooked(db, conferenceId, plans),
+			readBrought(db, conferenceId),
 			readStepFreeDesks(db, conferenceId),
 			slotsToSettle({ db, config }, conferenceId),
 			openProposals(db, conferenceId),
@@ -109,7 +114,7 @@ export async function readDeskBoard(
 		timeZone: facts.timeZone,
 		usualPlace: facts.usualPlace,
 		hasVideoService: config.videoService !== null,
-		...{ plans, teachers, rooms, walks, busy, booked, toSettle, proposals, unread },
+		...{ plans, teachers, rooms, walks, busy, booked, brought, toSettle, proposals, unread },
 		stepFreeDesks: stepFree,
 	};
 }
@@ -180,6 +185,21 @@ async function readBooked(
 			stepFree,
 		};
 	});
+}
+
+async function readBrought(db: Reader, conferenceId: string): Promise<DeskBoard['brought']> {
+	const rows = await db
+		.select({ slot, family: appointment.familyId, student })
+		.from(appointmentAlong)
+		.innerJoin(appointment, eq(appointment.id, appointmentAlong.appointmentId))
+		.innerJoin(takenSlot, eq(takenSlot.appointmentId, appointment.id))
+		.innerJoin(slot, eq(slot.id, takenSlot.slotId))
+		.innerJoin(student, eq(student.id, appointmentAlong.studentId))
+		.where(and(eq(appointment.conferenceId, conferenceId), eq(appointment.stands, true)));
+	return rows.map(({ slot, family, student }) => ({
+		...{ student: student.id, name: fullName(student), family, desk: slot.deskId },
+		...{ date: slot.localDate, start: slot.startsAt, end: slot.endsAt },
+	}));
 }
 
 async function readStepFreeDesks(db: Reader, conferenceId: string): Promise<string[]> {

@@ -1,18 +1,22 @@
-import { and, asc, eq, inArray, isNotNull } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNotNull, or } from 'drizzle-orm';
 import { addSitting, placesOf } from '../../core/desks/edit-plan';
 import { may, type Actor } from '../../core/permissions/may';
 import { localOf } from '../../core/time/local-time';
 import type { App } from '../app';
 import { conferenceHours } from '../conferences/conference-hours';
-import { conference, desk, slot } from '../database/schema';
+import { appointmentTwice, conference, desk, slot, takenSlot } from '../database/schema';
 import { newId } from '../identifiers';
 import { ForbiddenError } from '../permissions/forbidden';
 import { readSeated } from '../visits/read-seated';
 import { loadPlans } from './load-plans';
 import { savePlans, type PlanOutcome } from './save-plans';
 
-/** A booked slot that the desk's hours no longer have. */
+/**
+ * A booked slot that the office has to settle: the desk's hours no longer have it (`detached`), or the
+ * family has another appointment for the same meeting (`twice`).
+ */
 export interface SlotToSettle {
+	readonly why: 'detached' | 'twice';
 	readonly slot: string;
 	readonly desk: string;
 	readonly date: string;
@@ -22,23 +26,31 @@ export interface SlotToSettle {
 	readonly students: readonly string[];
 }
 
-/** The appointments whose slots fit no sitting any more, in order of time. */
+/** The appointments that the office has to settle, in order of time. */
 export async function slotsToSettle(
 	{ db, config }: Pick<App, 'db' | 'config'>,
 	conferenceId: string,
 ): Promise<SlotToSettle[]> {
 	const rows = await db
-		.select({ slot })
+		.select({ slot, twice: appointmentTwice.appointmentId })
 		.from(slot)
 		.innerJoin(desk, eq(desk.id, slot.deskId))
-		.where(and(eq(desk.conferenceId, conferenceId), isNotNull(slot.detachedAt)))
+		.leftJoin(takenSlot, eq(takenSlot.slotId, slot.id))
+		.leftJoin(appointmentTwice, eq(appointmentTwice.appointmentId, takenSlot.appointmentId))
+		.where(
+			and(
+				eq(desk.conferenceId, conferenceId),
+				or(isNotNull(slot.detachedAt), isNotNull(appointmentTwice.appointmentId)),
+			),
+		)
 		.orderBy(asc(slot.startsAt));
 	const ids = rows.map(({ slot }) => slot.id);
 	const seated = ids.length ? await readSeated({ db, config }, inArray(slot.id, ids)) : [];
-	return rows.flatMap(({ slot: row }) =>
+	return rows.flatMap(({ slot: row, twice }) =>
 		seated
-			.filter((entry) => entry.slot === row.id)
+			.filter((entry) => entry.slot === row.id && (twice === null || entry.appointment === twice))
 			.map(({ familyLabel, students }) => ({
+				why: twice === null ? ('detached' as const) : ('twice' as const),
 				...{ slot: row.id, desk: row.deskId, date: row.localDate },
 				...{ start: row.startsAt, end: row.endsAt, family: familyLabel },
 				students: students.map(({ name }) => name),

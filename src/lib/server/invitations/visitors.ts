@@ -6,8 +6,10 @@ import { newId } from '../identifiers';
 import type { Clock } from '../clock';
 import { isLinkSecret, readLinkToken, readVisitorCookie, visitorCookie } from './links';
 
-/** Who came through a private link. */
-export type Visitor = Extract<Actor, { kind: 'adult' | 'teacher' }>;
+/** Who came through a private link, and through which. */
+export type Visitor = Extract<Actor, { kind: 'adult' | 'teacher' }> & {
+	readonly invitation: string;
+};
 
 async function visitorOf(
 	db: Reader,
@@ -33,9 +35,10 @@ async function visitorOf(
 	const [row] = rows;
 	if (!row) return null;
 	const { version, personId, adultId } = row.invitation;
-	if (personId) return { visitor: { kind: 'teacher', person: personId }, version };
+	const by = { invitation: id };
+	if (personId) return { visitor: { kind: 'teacher', person: personId, ...by }, version };
 	const families = rows.flatMap(({ family }) => family ?? []);
-	return { visitor: { kind: 'adult', adult: adultId!, families }, version };
+	return { visitor: { kind: 'adult', adult: adultId!, families, ...by }, version };
 }
 
 /**

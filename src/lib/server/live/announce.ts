@@ -3,6 +3,8 @@ import type { Transaction } from '../database/connect';
 
 /** The channel of PostgreSQL's NOTIFY. */
 export const CHANNEL = 'conference_changed';
+/** Where the database's triggers tell what lets nobody in any more, or to less. */
+export const ACCESS_CHANNEL = 'access_changed';
 
 /**
  * Tells all server processes, when the transaction commits, that a conference changed. The message

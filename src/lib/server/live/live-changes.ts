@@ -2,8 +2,9 @@ import type { Sql } from 'postgres';
 import type { Clock } from '../clock';
 import type { Database } from '../database/connect';
 import type { Logger } from '../logs/logger';
-import { CHANNEL } from './announce';
+import { ACCESS_CHANNEL, CHANNEL } from './announce';
 import { ConferenceWatch, type Hear } from './conference-watch';
+import type { Ground, OpenStreams } from './open-streams';
 import { readSeats } from './read-seats';
 import type { Audience } from './seat-message';
 
@@ -13,26 +14,20 @@ import type { Audience } from './seat-message';
  */
 export class LiveChanges {
 	readonly #watches = new Map<string, ConferenceWatch>();
-	readonly #closers = new Set<() => void>();
-	#listening: Promise<{ unlisten: () => Promise<void> }> | null = null;
+	#listening: Promise<readonly { unlisten: () => Promise<void> }[]> | null = null;
 
 	constructor(
 		private readonly sql: Sql,
 		private readonly db: Database,
 		private readonly clock: Clock,
 		private readonly log: Logger,
+		/** The open streams; each ends with what it stands on. */
+		readonly streams: OpenStreams,
 	) {}
 
 	/** Starts telling about a conference, with the whole state first. Returns how to stop. */
 	async watch(conferenceId: string, audience: Audience, hear: Hear): Promise<() => void> {
-		this.#listening ??= this.sql.listen(
-			CHANNEL,
-			(payload) => this.#watches.get(payload.split(':')[0]!)?.changed(),
-			() => {
-				for (const watch of this.#watches.values()) watch.missed();
-			},
-		);
-		await this.#listening;
+		await (this.#listening ??= this.#listen());
 		let watch = this.#watches.get(conferenceId);
 		if (!watch) {
 			watch = new ConferenceWatch(
@@ -57,21 +52,36 @@ export class LiveChanges {
 		return leave;
 	}
 
-	/** Registers what ends an open stream, so that the server can stop while pages are open. */
-	onClose(closer: () => void): () => void {
-		this.#closers.add(closer);
-		return () => this.#closers.delete(closer);
-	}
-
-	/** Ends all streams; the pages come back to another server by themselves. */
-	endStreams(): void {
-		for (const closer of this.#closers) closer();
-		this.#closers.clear();
-	}
-
 	async close(): Promise<void> {
-		this.endStreams();
+		this.streams.endAll();
 		const listening = await this.#listening?.catch(() => null);
-		await listening?.unlisten();
+		for (const one of listening ?? []) await one.unlisten();
+	}
+
+	/** Listens for changes of conferences, and of what lets people in. */
+	async #listen(): Promise<readonly { unlisten: () => Promise<void> }[]> {
+		let isFirst = true;
+		try {
+			const changes = await this.sql.listen(
+				CHANNEL,
+				(payload) => this.#watches.get(payload.split(':')[0]!)?.changed(),
+				() => {
+					for (const watch of this.#watches.values()) watch.missed();
+				},
+			);
+			const access = await this.sql.listen(
+				ACCESS_CHANNEL,
+				(payload) => this.streams.endThoseOn(payload as Ground),
+				() => {
+					// Who was locked out while nobody listened is not known: all are asked again.
+					if (!isFirst) this.streams.endAll();
+					isFirst = false;
+				},
+			);
+			return [changes, access];
+		} catch (error) {
+			this.#listening = null;
+			throw error;
+		}
 	}
 }

@@ -1,9 +1,13 @@
 import { sql } from 'drizzle-orm';
 import { seatStates } from '../../core/conferences/seat-state';
+import { groupBy } from '../../core/group-by';
+import { isWished } from '../booking/family-facts';
 import { loadSnapshot } from '../conferences/load-snapshot';
 import { nextHoldEnd, readClaims } from '../conferences/read-claims';
 import type { Reader } from '../database/connect';
-import type { SeatReading } from './seat-message';
+import { adultRight } from '../database/schema';
+import { closedSlots, presences, type Presence } from '../safety/kept-apart';
+import type { Concern, FamilyConcerns, SeatReading } from './seat-message';
 
 /**
  * Reads the seats of a conference at `now`, and when the next hold ends. Who is concerned by which desk
@@ -16,25 +20,39 @@ export async function readSeats(
 	before: SeatReading | null,
 ): Promise<SeatReading & { readonly nextEnd: number | null }> {
 	const snapshot = await loadSnapshot(db, conferenceId);
-	const [claims, nextEnd, desksOfFamilies] = await Promise.all([
+	const [claims, nextEnd, apart, concerns] = await Promise.all([
 		readClaims(db, conferenceId, now),
 		nextHoldEnd(db, conferenceId, now),
-		before?.snapshot === snapshot ? before.desksOfFamilies : readDesksOfFamilies(db, conferenceId),
+		db.execute(presences(conferenceId, sql`true`)),
+		before?.snapshot === snapshot ? before.concerns : readConcerns(db, conferenceId),
 	]);
-	return { snapshot, states: seatStates(snapshot, claims, now), desksOfFamilies, nextEnd };
+	const closed = [...groupBy([...apart] as unknown as Presence[], ({ family }) => family)].map(
+		([family, list]) => {
+			const desks = new Set((concerns.byFamily.get(family) ?? []).map(({ desk }) => desk));
+			return [family, closedSlots(snapshot, desks, list, now)] as const;
+		},
+	);
+	return {
+		...{ snapshot, concerns, nextEnd },
+		states: seatStates(snapshot, claims, now),
+		closed: new Map(closed.filter(([, slots]) => slots.size > 0)),
+	};
 }
 
-async function readDesksOfFamilies(
-	db: Reader,
-	conferenceId: string,
-): Promise<ReadonlyMap<string, readonly string[]>> {
-	const rows = (await db.execute(sql`
-		select family_id as family, json_agg(desk_id) as desks from (
-			select family_id, wish_desk.desk_id from wish join wish_desk on wish_id = wish.id
-			where conference_id = ${conferenceId}
-			union
-			select family_id, desk_id from appointment
-			where conference_id = ${conferenceId} and standing in ('asked', 'booked')) as concerned
-		group by family_id`)) as unknown as { family: string; desks: string[] }[];
-	return new Map(rows.map(({ family, desks }) => [family, desks]));
+async function readConcerns(db: Reader, conferenceId: string): Promise<FamilyConcerns> {
+	const [rows, withdrawn] = await Promise.all([
+		db.execute(sql`
+			select family_id as family, wish_desk.desk_id as desk, array[student_id] as students,
+				'book' as right
+			from wish join wish_desk on wish_id = wish.id
+			where conference_id = ${conferenceId} and ${isWished}
+			union all
+			select family_id, desk_id, array(select student_id from appointment_student
+				where appointment_id = appointment.id), 'see'
+			from appointment
+			where conference_id = ${conferenceId} and stands`),
+		db.select().from(adultRight),
+	]);
+	const concerns = [...rows] as unknown as (Concern & { readonly family: string })[];
+	return { byFamily: groupBy(concerns, ({ family }) => family), withdrawn };
 }

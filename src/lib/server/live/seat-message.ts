@@ -1,41 +1,65 @@
 import type { SeatState } from '../../core/conferences/seat-state';
 import type { ConferenceSnapshot } from '../../core/conferences/snapshot';
 import { indexOf } from '../../core/conferences/snapshot-index';
+import {
+	rightsOf,
+	type StudentRight,
+	type WithdrawnRight,
+} from '../../core/permissions/adult-rights';
+import type { Actor } from '../../core/permissions/may';
+
+/** The office is told the states of seats as they are; everybody else that one is free, or taken. */
+export type ToldState = SeatState | 'taken';
 
 /** What an open page is told. The first message of a stream, and any after a loss, is whole. */
 export interface SeatMessage {
 	readonly whole: boolean;
-	readonly states: Readonly<Record<string, SeatState>>;
+	readonly states: Readonly<Record<string, ToldState>>;
 	/** Which state of the set-up it is. */
 	readonly version: number;
 }
 
+type Adult = Extract<Actor, { kind: 'adult' }>;
+
 /** Whose page listens: the office hears of all desks, others of those that concern them. */
 export type Audience =
 	| { readonly kind: 'office' }
-	| { readonly kind: 'family'; readonly family: string }
+	| { readonly kind: 'adult'; readonly actor: Adult; readonly family: string }
 	| { readonly kind: 'teacher'; readonly person: string };
+
+/** A desk at which a family wants to be received about some students, or will be. */
+export interface Concern {
+	readonly desk: string;
+	readonly students: readonly string[];
+	/** What an adult needs to know of it: to book for who is wished for, to see what is booked. */
+	readonly right: StudentRight;
+}
+
+/** What concerns families, and what was withdrawn from their adults. */
+export interface FamilyConcerns {
+	readonly byFamily: ReadonlyMap<string, readonly Concern[]>;
+	readonly withdrawn: readonly WithdrawnRight[];
+}
 
 /** A conference's seats as they were read at some moment. */
 export interface SeatReading {
 	readonly snapshot: ConferenceSnapshot;
 	readonly states: ReadonlyMap<string, SeatState>;
-	/** Desks at which families want to be received, or will be. */
-	readonly desksOfFamilies: ReadonlyMap<string, readonly string[]>;
+	readonly concerns: FamilyConcerns;
+	/** Slots that are taken for one family alone; only of families of which there are any. */
+	readonly closed: ReadonlyMap<string, ReadonlySet<string>>;
 }
 
 /** All that an audience may be told. */
 export function wholeMessage(reading: SeatReading, audience: Audience): SeatMessage {
 	const { snapshot, states } = reading;
-	const { slotsOfDesk } = indexOf(snapshot);
-	const desks = desksFor(audience, reading);
 	const told =
-		desks === 'all'
-			? [...states]
-			: desks
-					.flatMap((desk) => slotsOfDesk.get(desk) ?? [])
-					.map(({ id }) => [id, states.get(id)!] as const);
-	return { whole: true, states: Object.fromEntries(told), version: snapshot.conference.version };
+		audience.kind === 'office'
+			? Object.fromEntries(states)
+			: Object.fromEntries(
+					slotsFor(audience, reading).map((id) => [id, toldState(id, audience, reading)]),
+				);
+	return { whole: true, states: told, version: snapshot.conference.version };
 }
 
 /** Makes what changed from one reading to the next into messages; `null`: nothing for this audience. */
@@ -45,36 +69,67 @@ export function differenceFrom(
 ): (audience: Audience) => SeatMessage | null {
 	const { version } = after.snapshot.conference;
 	const isOtherVersion = before.snapshot.conference.version !== version;
-	const { slots } = indexOf(after.snapshot);
 	const changed = [...after.states].filter(([slot, state]) => before.states.get(slot) !== state);
-	const byDesk = new Map<string, (typeof changed)[number][]>();
-	for (const entry of changed) {
-		const { desk } = slots.get(entry[0])!;
-		byDesk.set(desk, [...(byDesk.get(desk) ?? []), entry]);
-	}
-	const toAll = { whole: false, states: Object.fromEntries(changed), version };
+	const toOffice = { whole: false, states: Object.fromEntries(changed), version };
+	const byDesk = becameFreeOrTaken(before, after);
 	return (audience) => {
-		const desks = desksFor(audience, after);
 		const message =
-			desks === 'all'
-				? toAll
-				: {
-						...toAll,
-						states: Object.fromEntries(desks.flatMap((desk) => byDesk.get(desk) ?? [])),
-					};
+			audience.kind === 'office'
+				? toOffice
+				: { ...toOffice, states: Object.fromEntries(differenceFor(audience)) };
 		return isOtherVersion || Object.keys(message.states).length ? message : null;
 	};
+
+	function differenceFor(audience: Exclude<Audience, { kind: 'office' }>): [string, ToldState][] {
+		const isClosedIn = ({ closed }: SeatReading) =>
+			audience.kind === 'adult' && closed.has(audience.family);
+		if (!isClosedIn(before) && !isClosedIn(after))
+			return desksFor(audience, after).flatMap((desk) => byDesk.get(desk) ?? []);
+		return slotsFor(audience, after)
+			.map((id): [string, ToldState] => [id, toldState(id, audience, after)])
+			.filter(([id, state]) => toldState(id, audience, before) !== state);
+	}
 }
 
-function desksFor(
-	audience: Audience,
-	{ snapshot, desksOfFamilies }: SeatReading,
-): readonly string[] | 'all' {
+/** The slots that became free, or are no longer, by desk: what most pages are told. */
+function becameFreeOrTaken(
+	before: SeatReading,
+	after: SeatReading,
+): Map<string, [string, ToldState][]> {
+	const { slots } = indexOf(after.snapshot);
+	const byDesk = new Map<string, [string, ToldState][]>();
+	for (const [id, state] of after.states) {
+		const isFree = state === 'free';
+		if ((before.states.get(id) === 'free') === isFree) continue;
+		const { desk } = slots.get(id)!;
+		byDesk.set(desk, [...(byDesk.get(desk) ?? []), [id, isFree ? 'free' : 'taken']]);
+	}
+	return byDesk;
+}
+
+function toldState(slot: string, audience: Audience, { states, closed }: SeatReading): ToldState {
+	const isClosed = audience.kind === 'adult' && closed.get(audience.family)?.has(slot);
+	return states.get(slot) === 'free' && !isClosed ? 'free' : 'taken';
+}
+
+function slotsFor(audience: Audience, reading: SeatReading): string[] {
+	const { slotsOfDesk } = indexOf(reading.snapshot);
+	return desksFor(audience, reading)
+		.flatMap((desk) => slotsOfDesk.get(desk) ?? [])
+		.map(({ id }) => id);
+}
+
+/** Of an adult: the desks that its page shows, and no others. */
+function desksFor(audience: Audience, { snapshot, concerns }: SeatReading): readonly string[] {
 	switch (audience.kind) {
 		case 'office':
-			return 'all';
-		case 'family':
-			return desksOfFamilies.get(audience.family) ?? [];
+			return snapshot.desks.map(({ id }) => id);
+		case 'adult': {
+			const has = rightsOf(audience.actor, concerns.withdrawn);
+			const all = concerns.byFamily.get(audience.family) ?? [];
+			const own = all.filter(({ right, students }) => has(right, students));
+			return [...new Set(own.map(({ desk }) => desk))];
+		}
 		case 'teacher':
 			return snapshot.desks
 				.filter(({ people, substitutes }) =>

@@ -1,11 +1,22 @@
-import { and, eq, inArray, ne, isNull, asc } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNotNull, isNull, ne } from 'drizzle-orm';
 import { may, type Actor } from '../../core/permissions/may';
 import { recordAct } from '../acts/record-act';
 import type { App } from '../app';
 import { inTransaction } from '../database/transaction';
-import { adultRight, familyAdult, familyStudent, family, keptApart } from '../database/schema';
+import type { Transaction } from '../database/connect';
+import { dropHoldsOf } from '../booking/held-claims';
+import { lockFamily } from '../booking/lock-visit';
+import { touchConference } from '../conferences/touch-conference';
+import {
+	adultRight,
+	apartFrom,
+	conference,
+	family,
+	familyAdult,
+	familyStudent,
+	keptApart,
+} from '../database/schema';
 import { ForbiddenError } from '../permissions/forbidden';
-import { familiesApart } from './kept-apart';
 
 /** What an adult may, about one student. */
 export interface AdultRight {
@@ -49,7 +60,7 @@ export async function familySafety(
 				pairs.map(({ adult }) => adult),
 			),
 		);
-	const apart = await familiesApart(db, familyId);
+	const apart = await db.select().from(apartFrom).where(eq(apartFrom.familyId, familyId));
 	const others = await db
 		.select({ id: family.id, label: family.label })
 		.from(family)
@@ -62,7 +73,9 @@ export async function familySafety(
 			const { mayBook, maySee, isTold } = right ?? { mayBook: true, maySee: true, isTold: true };
 			return { adult, student, mayBook, maySee, isTold };
 		}),
-		apart: [...apart].map(([id, margin]) => ({ family: id, label: label.get(id) ?? '', margin })),
+		apart: apart.map(({ otherFamilyId: id, marginMinutes }) => ({
+			...{ family: id, label: label.get(id) ?? '', margin: marginMinutes },
+		})),
 		others: others.map(({ id, label }) => ({ id, label: label ?? '' })),
 	};
 }
@@ -80,6 +93,7 @@ export async function changeRight(
 		await tx.delete(adultRight).where(mine);
 		if (!mayBook || !maySee || !isTold)
 			await tx.insert(adultRight).values({ adultId, studentId, mayBook, maySee, isTold });
+		await beginAnew(tx, await familiesOf(tx, adultId));
 		await recordAct(tx, clock, { actor, kind: 'safety.right-changed', after: right });
 	});
 }
@@ -100,10 +114,31 @@ export async function keepApart(
 			.where(and(eq(keptApart.familyId, familyId), eq(keptApart.otherFamilyId, otherFamilyId)));
 		if (margin !== null)
 			await tx.insert(keptApart).values({ familyId, otherFamilyId, marginMinutes: margin });
+		await beginAnew(tx, [familyId, otherFamilyId]);
 		await recordAct(tx, clock, {
 			actor,
 			kind: 'safety.apart-changed',
 			after: { families: [familyId, otherFamilyId], margin },
 		});
 	});
+}
+
+const familiesOf = async (tx: Transaction, adultId: string): Promise<string[]> =>
+	(
+		await tx
+			.select({ id: familyAdult.familyId })
+			.from(familyAdult)
+			.where(eq(familyAdult.adultId, adultId))
+	).map(({ id }) => id);
+
+/** Open pages read again what they may know, and what was being held under other rights is free again. */
+async function beginAnew(tx: Transaction, families: readonly string[]): Promise<void> {
+	for (const id of [...families].sort()) await lockFamily(tx, id);
+	await dropHoldsOf(tx, families);
+	for (const { id } of await tx
+		.select({ id: conference.id })
+		.from(conference)
+		.where(and(isNotNull(conference.publishedAt), isNull(conference.withdrawnAt)))
+		.orderBy(conference.id))
+		await touchConference(tx, id);
 }

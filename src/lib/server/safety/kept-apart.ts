@@ -1,45 +1,74 @@
-import { and, eq, inArray } from 'drizzle-orm';
+import { sql, type SQL } from 'drizzle-orm';
+import type { ConferenceSnapshot } from '../../core/conferences/snapshot';
+import { indexOf } from '../../core/conferences/snapshot-index';
 import { groupBy } from '../../core/group-by';
-import { localOf } from '../../core/time/local-time';
-import type { ApartVisit } from '../../core/visits/keep-apart';
-import type { Reader } from '../database/connect';
-import { apartFrom, appointment, place } from '../database/schema';
+import { slotsKeptApart } from '../../core/visits/keep-apart';
 
-/** Families from which this one is kept apart, with the margin in minutes. */
-export async function familiesApart(db: Reader, familyId: string): Promise<Map<string, number>> {
-	const rows = await db.select().from(apartFrom).where(eq(apartFrom.familyId, familyId));
-	return new Map(rows.map((row) => [row.otherFamilyId, row.marginMinutes]));
+/**
+ * When a family and those from which it is kept apart are at the school: `margin` in minutes is `null`
+ * for what is its own. Instants in milliseconds; until `until` it counts, `null` is for ever.
+ */
+export interface Presence {
+	readonly family: string;
+	readonly other: string;
+	readonly margin: number | null;
+	readonly date: string;
+	readonly start: number;
+	readonly end: number;
+	readonly until: number | null;
 }
 
-/** When the families kept apart from this one are at the school: one visit in person for each date. */
-export async function visitsApart(
-	db: Reader,
-	conferenceId: string,
-	timeZone: string,
-	apart: ReadonlyMap<string, number>,
-): Promise<ApartVisit[]> {
-	if (apart.size === 0) return [];
-	const rows = await db
-		.select({
-			family: appointment.familyId,
-			start: appointment.startsAt,
-			end: appointment.endsAt,
-		})
-		.from(appointment)
-		.innerJoin(place, eq(place.id, appointment.placeId))
-		.where(
-			and(
-				eq(appointment.conferenceId, conferenceId),
-				inArray(appointment.familyId, [...apart.keys()]),
-				inArray(appointment.standing, ['asked', 'booked']),
-				eq(place.kind, 'room'),
-			),
-		);
-	const visits = groupBy(rows, ({ family, start }) => `${family} ${localOf(start, timeZone).date}`);
-	return [...visits.values()].map((list) => ({
-		date: localOf(list[0]!.start, timeZone).date,
-		start: Math.min(...list.map(({ start }) => start)),
-		end: Math.max(...list.map(({ end }) => end)),
-		marginMinutes: apart.get(list[0]!.family)!,
-	}));
+/**
+ * Rows of `Presence` for the families that a condition on `apart_from` picks, as a query. Each family is
+ * looked up by itself, so that nobody pays for it in whose way nobody is.
+ */
+export const presences = (conferenceId: SQL | string, condition: SQL): SQL => sql`
+	select apart.family_id as family, at.family_id as other,
+		case when at.family_id <> apart.family_id then margin_minutes end as margin,
+		local_date::text as date, (extract(epoch from starts_at) * 1000)::float8 as start,
+		(extract(epoch from ends_at) * 1000)::float8 as end,
+		case when isfinite(at.until) then (extract(epoch from at.until) * 1000)::float8 end as until
+	from (select * from apart_from where ${condition} offset 0) as apart
+	cross join lateral (
+		select * from at_school
+		where conference_id = ${conferenceId} and family_id = apart.family_id
+		union all
+		select * from at_school
+		where conference_id = ${conferenceId} and family_id = apart.other_family_id
+		offset 0
+	) as at`;
+
+/**
+ * The slots that are taken for one family alone, so that it is kept apart from others. What it reads,
+ * what it is told live, and what it is refused all come from here. `desks`: those that concern it.
+ * A slot that could be in a room counts as one, however the family wants to meet.
+ */
+export function closedSlots(
+	snapshot: ConferenceSnapshot,
+	desks: ReadonlySet<string>,
+	presences: readonly Presence[],
+	now: number,
+): ReadonlySet<string> {
+	if (presences.length === 0) return NONE;
+	const current = presences.filter(({ until }) => until === null || until > now);
+	const visits = groupBy(
+		current.filter(({ margin }) => margin !== null),
+		({ other, date }) => `${other} ${date}`,
+	);
+	const { places } = indexOf(snapshot);
+	const slots = snapshot.slots.filter(
+		(slot) => desks.has(slot.desk) && slot.places.some((id) => places.get(id)?.kind === 'room'),
+	);
+	return slotsKeptApart(
+		slots,
+		current.filter(({ margin }) => margin === null),
+		[...visits.values()].map((visit) => ({
+			date: visit[0]!.date,
+			start: Math.min(...visit.map(({ start }) => start)),
+			end: Math.max(...visit.map(({ end }) => end)),
+			marginMinutes: visit[0]!.margin!,
+		})),
+	);
 }
+
+const NONE: ReadonlySet<string> = new Set();

@@ -1,5 +1,6 @@
 import { and, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { groupBy } from '../../core/group-by';
+import { isSame } from '../../core/merge/is-same';
 import type { Clock } from '../clock';
 import type { Transaction } from '../database/connect';
 import { insertAll } from '../database/insert-all';
@@ -9,6 +10,7 @@ import {
 	family,
 	familyStudent,
 	student,
+	waiting,
 	wish,
 	wishDesk,
 } from '../database/schema';
@@ -18,70 +20,71 @@ import { newId } from '../identifiers';
 const DERIVED_WEIGHT = 10;
 const OPTIONAL_WEIGHT = 1;
 
+/** A meeting that follows from classes, or from a desk that is open to all (`teacher` is null). */
 interface WantedWish {
 	readonly familyId: string;
 	readonly studentId: string;
+	readonly teacherId: string | null;
 	readonly desks: readonly string[];
-	readonly optional: boolean;
 }
 
-const wishKey = ({ familyId, studentId, desks, optional }: WantedWish): string =>
-	`${familyId}/${studentId}/${desks.join()}/${optional}`;
+/** A derived wish as it is. */
+interface KnownWish extends WantedWish {
+	readonly id: string;
+	readonly isDropped: boolean;
+}
+
+/** What makes it the same wish: family, student and teacher; of a desk that is open to all, the desk. */
+const identityOf = ({ familyId, studentId, teacherId, desks }: WantedWish): string =>
+	`${familyId}/${studentId}/${teacherId ?? desks.join()}`;
+
+/** Two teachers who receive together are one meeting, whichever of them it follows from. */
+const meetingAt = ({ familyId, studentId, teacherId, desks }: WantedWish): string =>
+	`${familyId}/${studentId}/${teacherId === null}/${desks.join()}`;
 
 /**
  * Makes the derived wishes follow from who teaches whom: for each student of each family and each
  * teacher of a class, one meeting at any of the teacher's desks; exceptions by hand add and leave out
- * teachers, and desks that are open to all are offered to everybody. A difference: wishes that still
- * hold keep their identity, and one that an appointment serves is never removed.
+ * teachers, and desks that are open to all are offered to everybody. A difference: a wish keeps its
+ * identity when its teacher gets another desk. One that nobody wishes any more goes, or, where an
+ * appointment served it, is dropped: kept, and offered to nobody.
  */
 export async function deriveWishes(
 	tx: Transaction,
 	clock: Clock,
 	conferenceId: string,
 ): Promise<void> {
-	const wanted = new Map<string, WantedWish>();
-	const meetings = groupBy(
-		await meetingsOf(tx, conferenceId),
-		({ familyId, studentId, personId }) => `${familyId}/${studentId}/${personId}`,
-	);
-	const seen = new Set<string>();
-	for (const rows of meetings.values()) {
-		const { familyId, studentId } = rows[0]!;
-		const wish = { familyId, studentId, desks: rows.map(({ deskId }) => deskId), optional: false };
-		wanted.set(wishKey(wish), wish);
-		for (const desk of wish.desks) seen.add(`${studentId}/${desk}`);
-	}
-	for (const { familyId, studentId, deskId } of await offersToAll(tx, conferenceId)) {
-		if (seen.has(`${studentId}/${deskId}`)) continue;
-		const wish = { familyId, studentId, desks: [deskId], optional: true };
-		wanted.set(wishKey(wish), wish);
-	}
+	const wanted = await wantedWishes(tx, conferenceId);
+	const known = await knownWishes(tx, conferenceId);
+	const { kept, fresh, stale } = matchWishes(wanted, known);
+	await dropWishes(tx, clock, stale);
+	const returning = kept.filter(({ wish }) => wish.isDropped).map(({ wish }) => wish.id);
+	if (returning.length)
+		await tx.update(wish).set({ droppedAt: null }).where(inArray(wish.id, returning));
+	const moved = kept.filter(({ wish, wanted }) => !isSame(wish.desks, wanted.desks));
+	if (moved.length)
+		await tx.delete(wishDesk).where(
+			inArray(
+				wishDesk.wishId,
+				moved.map(({ wish }) => wish.id),
+			),
+		);
+	for (const { wish: row, wanted } of kept)
+		if (row.teacherId !== wanted.teacherId)
+			await tx.update(wish).set({ teacherId: wanted.teacherId }).where(eq(wish.id, row.id));
 
-	const known = await tx
-		.select()
-		.from(wish)
-		.leftJoin(wishDesk, eq(wishDesk.wishId, wish.id))
-		.where(and(eq(wish.conferenceId, conferenceId), eq(wish.source, 'derived')))
-		.orderBy(wishDesk.rank);
-	const stale: string[] = [];
-	for (const [id, rows] of groupBy(known, ({ wish }) => wish.id)) {
-		const { familyId, studentId, optional } = rows[0]!.wish;
-		const desks = rows.flatMap(({ wish_desk }) => wish_desk?.deskId ?? []);
-		if (!wanted.delete(wishKey({ familyId, studentId, desks, optional }))) stale.push(id);
-	}
-	await removeUnserved(tx, stale);
-
-	const fresh = [...wanted.values()].map((entry) => ({ id: newId(clock), ...entry }));
+	const made = fresh.map((entry) => ({ id: newId(clock), ...entry }));
 	await insertAll(
 		tx,
 		wish,
-		fresh.map(({ id, familyId, studentId, optional }) => ({
+		made.map(({ id, familyId, studentId, teacherId }) => ({
 			id,
 			conferenceId,
 			familyId,
 			studentId,
-			optional,
-			weight: optional ? OPTIONAL_WEIGHT : DERIVED_WEIGHT,
+			teacherId,
+			optional: teacherId === null,
+			weight: teacherId === null ? OPTIONAL_WEIGHT : DERIVED_WEIGHT,
 			askedBy: 'family' as const,
 			source: 'derived' as const,
 		})),
@@ -89,8 +92,63 @@ export async function deriveWishes(
 	await insertAll(
 		tx,
 		wishDesk,
-		fresh.flatMap(({ id, desks }) => desks.map((deskId, rank) => ({ wishId: id, deskId, rank }))),
+		[...made, ...moved.map(({ wish, wanted }) => ({ ...wanted, id: wish.id }))].flatMap(
+			({ id, desks }) => desks.map((deskId, rank) => ({ wishId: id, deskId, rank })),
+		),
 	);
+}
+
+async function wantedWishes(tx: Transaction, conferenceId: string): Promise<WantedWish[]> {
+	const meetings = groupBy(
+		await meetingsOf(tx, conferenceId),
+		({ familyId, studentId, personId }) => `${familyId}/${studentId}/${personId}`,
+	);
+	const wanted = new Map<string, WantedWish>();
+	const met = new Set<string>();
+	for (const rows of meetings.values()) {
+		const { familyId, studentId, personId } = rows[0]!;
+		const desks = rows.map(({ deskId }) => deskId);
+		const meeting = { familyId, studentId, teacherId: personId, desks };
+		if (!wanted.has(meetingAt(meeting))) wanted.set(meetingAt(meeting), meeting);
+		for (const desk of desks) met.add(`${studentId}/${desk}`);
+	}
+	const offers = (await offersToAll(tx, conferenceId))
+		.filter(({ studentId, deskId }) => !met.has(`${studentId}/${deskId}`))
+		.map(({ familyId, studentId, deskId }) => ({
+			...{ familyId, studentId, teacherId: null, desks: [deskId] },
+		}));
+	return [...wanted.values(), ...offers];
+}
+
+async function knownWishes(tx: Transaction, conferenceId: string): Promise<KnownWish[]> {
+	const rows = await tx
+		.select()
+		.from(wish)
+		.leftJoin(wishDesk, eq(wishDesk.wishId, wish.id))
+		.where(and(eq(wish.conferenceId, conferenceId), eq(wish.source, 'derived')))
+		.orderBy(wish.id, wishDesk.rank);
+	return [...groupBy(rows, ({ wish }) => wish.id)].map(([id, list]) => {
+		const { familyId, studentId, teacherId, droppedAt } = list[0]!.wish;
+		const desks = list.flatMap(({ wish_desk }) => wish_desk?.deskId ?? []);
+		return { id, familyId, studentId, teacherId, desks, isDropped: droppedAt !== null };
+	});
+}
+
+/** Each wanted wish with the known one that it is: by its teacher first, then by where one meets. */
+function matchWishes(wanted: readonly WantedWish[], known: readonly KnownWish[]) {
+	const left = new Set(known);
+	const kept: { readonly wish: KnownWish; readonly wanted: WantedWish }[] = [];
+	let open = wanted;
+	for (const keyOf of [identityOf, meetingAt]) {
+		const byKey = new Map([...left].reverse().map((entry) => [keyOf(entry), entry]));
+		open = open.filter((entry) => {
+			const same = byKey.get(keyOf(entry));
+			if (!same || !left.delete(same)) return true;
+			kept.push({ wish: same, wanted: entry });
+			return false;
+		});
+	}
+	return { kept, fresh: open, stale: [...left] };
 }
 
 interface Meeting {
@@ -143,13 +201,23 @@ async function offersToAll(
 		.orderBy(desk.number, student.id);
 }
 
-async function removeUnserved(tx: Transaction, ids: readonly string[]): Promise<void> {
+async function dropWishes(
+	tx: Transaction,
+	clock: Clock,
+	stale: readonly KnownWish[],
+): Promise<void> {
+	const ids = stale.map(({ id }) => id);
 	if (ids.length === 0) return;
 	const served = await tx
-		.select({ id: appointmentWish.wishId })
+		.selectDistinct({ id: appointmentWish.wishId })
 		.from(appointmentWish)
-		.where(inArray(appointmentWish.wishId, [...ids]));
+		.where(inArray(appointmentWish.wishId, ids));
 	const keep = new Set(served.map(({ id }) => id));
 	const gone = ids.filter((id) => !keep.has(id));
 	if (gone.length) await tx.delete(wish).where(inArray(wish.id, gone));
+	const dropped = stale.filter(({ id, isDropped }) => keep.has(id) && !isDropped);
+	if (dropped.length === 0) return;
+	const droppedIds = dropped.map(({ id }) => id);
+	await tx.update(wish).set({ droppedAt: clock.now() }).where(inArray(wish.id, droppedIds));
+	await tx.delete(waiting).where(inArray(waiting.wishId, droppedIds));
 }

@@ -18,10 +18,11 @@ import { interpretersFree } from '../../core/rules/interpreters';
 import { fittingPlaces } from '../../core/rules/places';
 import { placesOf, slotAnswer } from '../../core/rules/slot-answer';
 import { localOf, MINUTE } from '../../core/time/local-time';
-import { slotsKeptApart } from '../../core/visits/keep-apart';
 import { lengthOf, type VisitFacts } from '../../core/visits/settle-visit';
 import type { App } from '../app';
-import { readFamily, withdrawnFrom, type FamilyFacts } from '../booking/family-facts';
+import type { AppointmentState } from '../booking/appointment-state';
+import { readFamily } from '../booking/family-facts';
+import { shareOf } from '../booking/family-share';
 import { isOffice, visitFacts } from '../booking/visit-facts';
 import { loadSnapshot } from '../conferences/load-snapshot';
 import { place } from '../database/schema';
@@ -42,17 +43,9 @@ export async function familyView(
 	const snapshot = await loadSnapshot(db, conferenceId);
 	const { conference, desks, walks, dates } = snapshot;
 	const family = await readFamily(db, conferenceId, familyId);
-	const withdrawn = withdrawnFrom(actor, family);
+	const { has, students, wishes, seen, holds, waiting } = shareOf(actor, family);
 	const served = new Set(family.own.flatMap((entry) => entry.wishes));
-	const students = family.students.filter(({ id }) => !withdrawn.notSee.has(id));
-	const wishes = family.wishes.filter(({ student }) => !withdrawn.notBook.has(student));
-	const everyAppointment = await appointmentsOf({ db, config }, family, conference.timeZone);
-	const appointments = everyAppointment
-		.map((entry) => ({
-			...entry,
-			students: entry.students.filter((id) => !withdrawn.notSee.has(id)),
-		}))
-		.filter(({ students }) => students.length > 0);
+	const appointments = await appointmentsOf({ db, config }, seen, conference.timeZone);
 	const wanted = new Set(wishes.flatMap(({ desks }) => desks));
 	for (const { desk } of appointments) wanted.add(desk);
 	const index = indexOf(snapshot);
@@ -66,9 +59,9 @@ export async function familyView(
 	const places = snapshot.places.filter(({ id }) => used.has(id));
 	const names = new Map(family.adults.map((row) => [row.id, fullName(row)]));
 	const facts = await visitFacts(db, {
-		...{ snapshot, family, now, withdrawn, office: isOffice(actor) },
+		...{ snapshot, family, now, has, office: isOffice(actor) },
 		givenUp: new Set<string>(),
-		usedHolds: new Set(family.holds.map(({ id }) => id)),
+		usedHolds: new Set(holds.map(({ id }) => id)),
 		slots: wantedSlots.map(({ id }) => id),
 	});
 	const open = isOpen(conference, facts.booker, now);
@@ -89,7 +82,10 @@ export async function familyView(
 		})),
 		adults: facts.adults.map(({ id }) => ({ id, name: names.get(id) ?? '' })),
 		interpreted: facts.needs.interpreter !== null,
-		limits: limitsLeft(facts),
+		limits: limitsLeft(facts, {
+			students: new Set(students.map(({ id }) => id)),
+			desks: wanted,
+		}),
 		desks: desks
 			.filter(({ id }) => wanted.has(id))
 			.map(({ id, number, name, subject }) => ({ id, number, name, subject })),
@@ -105,22 +101,27 @@ export async function familyView(
 				openDesks: openDesks(wish, facts),
 			};
 		}),
-		slots: slotsForFamily(wantedSlots, everyAppointment, facts),
+		slots: slotsForFamily(wantedSlots, facts),
 		appointments,
-		holds: family.holds
+		holds: holds
 			.filter(({ until }) => until > now)
 			.map(({ id, kind, until, keeps }) => ({ id, kind, until, keeps })),
-		waiting: family.waiting.filter((id) => wishes.some((wish) => wish.id === id)),
+		waiting,
 	};
 }
 
-/** How much the family may still book; the office is not bound. */
-function limitsLeft({ snapshot, counted, booker }: VisitFacts): FamilyLimits {
+/** How much the family may still book, of what is told to whoever asks; the office is not bound. */
+function limitsLeft(
+	{ snapshot, counted, booker }: VisitFacts,
+	told: { readonly students: ReadonlySet<string>; readonly desks: ReadonlySet<string> },
+): FamilyLimits {
 	const { rules } = snapshot.conference;
 	const { perStudent, perFamily, perDeskDay, oncePerDesk, households } = rules;
 	if (booker.office) return { family: null, perStudent: {}, perDeskDay: {}, oncePerDesk };
 	const about = [...counted.own, ...(households === 'together' ? counted.others : [])];
-	const students = [...new Set(about.flatMap((entry) => entry.students))];
+	const students = [...new Set(about.flatMap((entry) => entry.students))].filter((id) =>
+		told.students.has(id),
+	);
 	return {
 		family: perFamily === null ? null : Math.max(0, perFamily - counted.own.length),
 		perStudent:
@@ -131,7 +132,9 @@ function limitsLeft({ snapshot, counted, booker }: VisitFacts): FamilyLimits {
 
 	function leftPerDeskDay(limit: number): FamilyLimits['perDeskDay'] {
 		const deskDays = new Map(
-			snapshot.slots.map(({ desk, date }) => [`${desk}/${date}`, { desk, date }]),
+			snapshot.slots
+				.filter(({ desk }) => told.desks.has(desk))
+				.map(({ desk, date }) => [`${desk}/${date}`, { desk, date }]),
 		);
 		return Object.fromEntries(
 			[...deskDays].map(([key, { desk, date }]) => [
@@ -164,15 +167,9 @@ function openDesks(
 }
 
 /** What the slots are to one family, by the same rules that decide when it books. */
-function slotsForFamily(
-	slots: readonly Slot[],
-	own: readonly FamilyAppointment[],
-	facts: VisitFacts,
-): FamilySlot[] {
-	const { snapshot, needs, claims, apart } = facts;
+function slotsForFamily(slots: readonly Slot[], facts: VisitFacts): FamilySlot[] {
+	const { snapshot, needs, claims } = facts;
 	const { desks, places, inARow } = indexOf(snapshot);
-	const isInPerson = ({ place }: { readonly place: string }) => places.get(place)?.kind === 'room';
-	const kept = slotsKeptApart(slots.filter(isInPerson), own.filter(isInPerson), apart);
 	const { interpreters, conference } = snapshot;
 	const slotFacts = { ...facts, conference, interpreters, places };
 	const persons = [
@@ -181,9 +178,7 @@ function slotsForFamily(
 	const span = interpreterSpans(facts);
 	return slots.map((slot) => {
 		const { id, desk, date, start, end } = slot;
-		const answer = kept.has(id)
-			? ({ code: 'taken' } as const)
-			: slotAnswer([slot], desks.get(desk)!, slotFacts);
+		const answer = slotAnswer([slot], desks.get(desk)!, slotFacts);
 		const fitting = fittingPlaces(placesOf(slot, places), { stepFree: needs.stepFree });
 		const free =
 			needs.interpreter === null
@@ -226,7 +221,7 @@ function interpreterSpans({ snapshot, claims }: VisitFacts): {
 
 async function appointmentsOf(
 	{ db, config }: Pick<App, 'db' | 'config'>,
-	{ own }: FamilyFacts,
+	own: readonly AppointmentState[],
 	timeZone: string,
 ): Promise<FamilyAppointment[]> {
 	if (own.length === 0) return [];

@@ -124,6 +124,7 @@
 		desk: (id: string) => editor.plan(id)?.name ?? '',
 		person: (id: string) => board.teachers.find((teacher) => teacher.id === id)?.name ?? '',
 		room: (id: string) => board.rooms.find((room) => room.id === id)?.name ?? '',
+		student: (id: string) => board.brought.find(({ student }) => student === id)?.name ?? '',
 		zone: board.timeZone,
 	});
 

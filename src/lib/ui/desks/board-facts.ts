@@ -1,4 +1,9 @@
-import type { BookedToCheck, ClashProblem, RoomToCheck } from '$lib/core/clashes/find-clashes';
+import type {
+	BookedToCheck,
+	BroughtToCheck,
+	ClashProblem,
+	RoomToCheck,
+} from '$lib/core/clashes/find-clashes';
 import type { BuildingWalk } from '$lib/core/conferences/snapshot';
 import {
 	stretchesOf,
@@ -35,6 +40,7 @@ export interface BoardFacts {
 	readonly walks: readonly BuildingWalk[];
 	readonly busy: readonly (Stretch & { readonly person: string })[];
 	readonly booked: readonly BookedToCheck[];
+	readonly brought: readonly (BroughtToCheck & { readonly name: string })[];
 	readonly stepFreeDesks: readonly string[];
 }
 
@@ -86,7 +92,7 @@ export function clashProblem(
 	hours: ConferenceHours,
 	facts: BoardFacts,
 ): ClashProblem {
-	const { timeZone, rooms, walks, busy, booked } = facts;
+	const { timeZone, rooms, walks, busy, booked, brought } = facts;
 	return {
 		sittings: desks.flatMap(({ plan, sittings }) =>
 			sittings.map((sitting) => {
@@ -100,7 +106,7 @@ export function clashProblem(
 			}),
 		),
 		conference: stretchesOf(hours).map((stretch) => onAxis(stretch, timeZone)),
-		...{ rooms, walks, busy, booked },
+		...{ rooms, walks, busy, booked, brought },
 	};
 }
 

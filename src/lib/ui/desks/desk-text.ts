@@ -70,6 +70,7 @@ export function clashText(
 		readonly desk: (id: string) => string;
 		readonly person: (id: string) => string;
 		readonly room: (id: string) => string;
+		readonly student: (id: string) => string;
 		readonly zone: string;
 	},
 ): string {
@@ -80,6 +81,8 @@ export function clashText(
 		to: timeText(clash.end, names.zone),
 	});
 	switch (clash.code) {
+		case 'student-twice':
+			return m.clash_student_twice({ student: names.student(clash.student), desks, when });
 		case 'teacher-twice':
 			return m.clash_teacher_twice({ person: names.person(clash.person), desks, when });
 		case 'room-full':

@@ -2,41 +2,78 @@ import { error } from '@sveltejs/kit';
 import { may } from '$lib/core/permissions/may';
 import { m } from '$lib/paraglide/messages';
 import { conferenceWithId, isVisible } from '$lib/server/conferences/read-conference';
-import { seatEventStream, textOnce } from '$lib/server/live/event-stream';
-import type { SeatMessage } from '$lib/server/live/seat-message';
-import { closedTo } from '$lib/server/visits/closed-to';
-import type { RequestHandler } from './$types';
+import { visitorByCookie } from '$lib/server/invitations/visitors';
+import { seatEventStream } from '$lib/server/live/event-stream';
+import type { Ground, StreamTicket } from '$lib/server/live/open-streams';
+import type { Audience } from '$lib/server/live/seat-message';
+import { FAMILY_COOKIE, TEACHER_COOKIE } from '$lib/server/web/cookies';
+import type { RequestEvent, RequestHandler } from './$types';
 
-const toOffice = textOnce((message) => message);
-const freeOrTaken =
-	(closed: ReadonlySet<unknown>) =>
-	({ whole, states, version }: SeatMessage) =>
-		JSON.stringify({
-			...{ whole, version },
-			states: Object.fromEntries(
-				Object.entries(states).map(([slot, state]) => [
-					slot,
-					state === 'free' && !closed.has(slot) ? 'free' : 'taken',
-				]),
-			),
-		});
+/** Seconds after which a page may come again for which there was no room. */
+const COME_AGAIN = 30;
 
 /** Families and teachers are told free or taken, of the desks that concern them; the office sees all. */
-export const GET: RequestHandler = async ({ locals, params, url }) => {
-	const { account, adult, teacher, app } = locals;
-	const conference = await conferenceWithId(app.db, params.conference);
-	const isOffice = account !== null && may(account, 'floor.see');
-	if (!conference || !(isOffice || ((adult ?? teacher) && isVisible(conference))))
+export const GET: RequestHandler = async (event) => {
+	const { app } = event.locals;
+	const conference = await conferenceWithId(app.db, event.params.conference);
+	const listener = listenerOf(event);
+	if (!conference || !listener) error(404, m.error_not_found());
+	if (listener.audience.kind !== 'office' && !isVisible(conference))
 		error(404, m.error_not_found());
-	if (isOffice) return seatEventStream(app.live, conference.id, { kind: 'office' }, toOffice);
-	const wanted = url.searchParams.get('family');
-	if (teacher && wanted === null) {
-		const audience = { kind: 'teacher', person: teacher.person } as const;
-		return seatEventStream(app.live, conference.id, audience, freeOrTaken(new Set()));
-	}
-	const family = adult?.families.find((id) => id === wanted) ?? adult?.families[0];
-	if (!adult || !family) error(404, m.error_not_found());
-	const closed = await closedTo(app, adult, conference.id, family);
-	const audience = { kind: 'family', family } as const;
-	return seatEventStream(app.live, conference.id, audience, freeOrTaken(closed));
+	const refusal = app.live.streams.refusal(listener.ticket);
+	if (refusal)
+		return new Response(m.too_many_open_pages(), {
+			status: refusal === 'process' ? 503 : 429,
+			headers: { 'retry-after': String(COME_AGAIN), 'content-type': 'text/plain; charset=utf-8' },
+		});
+	return seatEventStream(app.live, {
+		...listener,
+		conferenceId: conference.id,
+		now: app.clock.now(),
+	});
 };
+
+interface Listener {
+	readonly audience: Audience;
+	readonly ticket: StreamTicket;
+	readonly isStillIn: () => Promise<boolean>;
+}
+
+/** Whose page asks, and what its stream stands on; `null` for who may hear of nothing. */
+function listenerOf({
+	locals,
+	url,
+	request,
+	cookies,
+	getClientAddress,
+}: RequestEvent): Listener | null {
+	const { account, adult, teacher, app } = locals;
+	const ticketFor = (grounds: Ground[], until: number | null = null): StreamTicket => ({
+		...{ grounds, until, address: getClientAddress() },
+	});
+	const isStillAccepted = (name: string) => async () =>
+		(await visitorByCookie(app.db, app.config.key, cookies.get(name))) !== null;
+	if (account && may(account, 'floor.see'))
+		return {
+			audience: { kind: 'office' },
+			ticket: ticketFor(
+				[`session:${account.session}`, `account:${account.account}`],
+				account.until,
+			),
+			isStillIn: async () => (await app.accounts.signedIn(request.headers)) !== null,
+		};
+	const wanted = url.searchParams.get('family');
+	if (teacher && wanted === null)
+		return {
+			audience: { kind: 'teacher', person: teacher.person },
+			ticket: ticketFor([`invitation:${teacher.invitation}`, `person:${teacher.person}`]),
+			isStillIn: isStillAccepted(TEACHER_COOKIE),
+		};
+	const family = adult?.families.find((id) => id === wanted) ?? adult?.families[0];
+	if (!adult || !family) return null;
+	return {
+		audience: { kind: 'adult', actor: adult, family },
+		ticket: ticketFor([`invitation:${adult.invitation}`, `adult:${adult.adult}`]),
+		isStillIn: isStillAccepted(FAMILY_COOKIE),
+	};
+}

@@ -5,7 +5,8 @@ import { receiversOn } from '../../../core/desks/receivers';
 import { may, type Actor } from '../../../core/permissions/may';
 import { recordAct } from '../../acts/record-act';
 import type { App } from '../../app';
-import { readAppointments, stands } from '../../booking/appointment-state';
+import { alongThing } from '../../booking/along-thing';
+import { readAppointments, stands, type AppointmentState } from '../../booking/appointment-state';
 import { adultThing } from '../../booking/lock-visit';
 import { writeClaims } from '../../booking/write-visit';
 import { freeAddress } from '../../conferences/free-address';
@@ -86,6 +87,15 @@ async function prepared(
 			elsewhere.has(row['personId'] as string) ? { ...row, personId: null } : row,
 		);
 	}
+	// The link to an appointment that ended does not serve its wish.
+	if (name === 'appointmentWishes') {
+		const standing = new Set(
+			tables.appointments
+				.filter((row) => stands(row as { standing: AppointmentState['standing'] }))
+				.map(({ id }) => id),
+		);
+		return rows.map((row) => ({ ...row, stands: standing.has(row['appointmentId']) }));
+	}
 	return rows;
 }
 
@@ -157,7 +167,7 @@ async function claimAgain(
 					persons: [...new Set([...all, ...(state.receiver ? [state.receiver] : [])])],
 					interpreter: state.interpreter,
 					adults: state.adults.map((id) => ({ id, thing: things.get(id) ?? id, notSee: [] })),
-					along: state.along,
+					along: state.along.map((id) => ({ id, thing: alongThing(state.family, id) })),
 				},
 			};
 		}),

@@ -59,10 +59,10 @@ export const fileTables = {
 	slots: { table: slot, shared: false },
 	wishes: { table: wish, shared: false },
 	wishDesks: { table: wishDesk, shared: false },
-	appointments: { table: appointment, shared: false },
+	appointments: { table: appointment, shared: false, without: ['stands'] },
 	takenSlots: { table: takenSlot, shared: false },
 	appointmentStudents: { table: appointmentStudent, shared: false },
-	appointmentWishes: { table: appointmentWish, shared: false },
+	appointmentWishes: { table: appointmentWish, shared: false, without: ['stands'] },
 	appointmentAdults: { table: appointmentAdult, shared: false },
 	appointmentAlong: { table: appointmentAlong, shared: false },
 } as const;

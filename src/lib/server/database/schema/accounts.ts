@@ -84,6 +84,13 @@ export const accountSecondFactor = pgTable('account_second_factor', {
 	lockedUntil: dateTime('locked_until'),
 });
 
+/** Codes of authenticators that were used: each is good once. Of the code only a keyed digest is kept. */
+export const usedCode = pgTable('used_code', {
+	digest: text('digest').primaryKey(),
+	/** Until then the authenticator's clock could show it again. */
+	until: instant('until').notNull(),
+});
+
 /** What another program may do in an organiser's name. Of the token only a keyed digest is kept. */
 export const apiToken = pgTable('api_token', {
 	id: id(),

@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm';
 import {
 	boolean,
+	foreignKey,
 	index,
 	integer,
 	jsonb,
@@ -8,6 +9,7 @@ import {
 	primaryKey,
 	smallint,
 	text,
+	unique,
 	uniqueIndex,
 	uuid,
 } from 'drizzle-orm/pg-core';
@@ -40,6 +42,10 @@ export const wish = pgTable(
 		length: smallint('length').notNull().default(1),
 		askedBy: text('asked_by', { enum: ['family', 'teacher', 'office'] }).notNull(),
 		source: text('source', { enum: ['derived', 'by-hand', 'teacher'] }).notNull(),
+		/** Of a derived wish: the teacher from whom it follows, by whom it stays the same wish. */
+		teacherId: uuid('teacher_id').references(() => person.id),
+		/** Nobody wishes it any more; kept for the appointments that served it, and offered to nobody. */
+		droppedAt: instant('dropped_at'),
 	},
 	(table) => [index('wish_family').on(table.conferenceId, table.familyId)],
 );
@@ -88,9 +94,14 @@ export const appointment = pgTable(
 		answerBy: instant('answer_by'),
 		startsAt: instant('starts_at').notNull(),
 		endsAt: instant('ends_at').notNull(),
+		/** Asked for or booked; carried into `appointment_wish`, which it guards. */
+		stands: boolean('stands')
+			.notNull()
+			.generatedAlwaysAs(sql`standing in ('asked', 'booked')`),
 		version: version(),
 	},
 	(table) => [
+		unique('appointment_stands').on(table.id, table.stands),
 		index('appointment_family').on(table.familyId, table.conferenceId),
 		index('appointment_desk').on(table.deskId),
 	],
@@ -111,22 +122,43 @@ export const appointmentStudent = pgTable(
 	(table) => [primaryKey({ columns: [table.appointmentId, table.studentId] })],
 );
 
-/** The wishes that it serves. */
+/** The wishes that it serves. One wish is served by one standing appointment at the most. */
 export const appointmentWish = pgTable(
 	'appointment_wish',
 	{
-		appointmentId: uuid('appointment_id')
-			.notNull()
-			.references(() => appointment.id),
+		appointmentId: uuid('appointment_id').notNull(),
 		wishId: uuid('wish_id')
 			.notNull()
 			.references(() => wish.id),
+		/** Follows the appointment's. */
+		stands: boolean('stands').notNull().default(true),
 	},
 	(table) => [
 		primaryKey({ columns: [table.appointmentId, table.wishId] }),
+		foreignKey({
+			name: 'appointment_wish_stands',
+			columns: [table.appointmentId, table.stands],
+			foreignColumns: [appointment.id, appointment.stands],
+		}).onUpdate('cascade'),
+		uniqueIndex('wish_served_once')
+			.on(table.wishId)
+			.where(sql`${table.stands}`),
 		index('appointment_wish_wish').on(table.wishId),
 	],
 );
+
+/**
+ * Appointments that stood for a wish beside an earlier one when the database began to guard against
+ * it. The office settles them: the earlier one serves the wish.
+ */
+export const appointmentTwice = pgTable('appointment_twice', {
+	appointmentId: uuid('appointment_id')
+		.primaryKey()
+		.references(() => appointment.id),
+	wishId: uuid('wish_id')
+		.notNull()
+		.references(() => wish.id, { onDelete: 'cascade' }),
+});
 
 /** One slot, or several in a row of one sitting. */
 export const takenSlot = pgTable(
@@ -210,6 +242,8 @@ export const hold = pgTable(
 			.notNull()
 			.references(() => family.id),
 		kind: text('kind', { enum: holdKinds }).notNull(),
+		/** The adult whose it is alone, in a family from whose adults rights are withdrawn. */
+		holderId: uuid('holder_id').references(() => adult.id),
 		/** What it keeps, as it was asked for. */
 		keeps: jsonb('keeps').$type<KeptPlace[]>().notNull(),
 		since: instant('since').notNull(),
@@ -217,7 +251,7 @@ export const hold = pgTable(
 	},
 	(table) => [
 		uniqueIndex('hold_of_family')
-			.on(table.conferenceId, table.familyId)
+			.on(table.conferenceId, table.familyId, sql`coalesce(${table.holderId}, ${table.familyId})`)
 			.where(sql`${table.kind} = 'hold'`),
 		index('hold_of_any_kind').on(table.familyId),
 		index('hold_until').on(table.until),
@@ -252,7 +286,7 @@ export const waiting = pgTable(
 /**
  * Something is taken for a stretch of time, by an appointment or by a hold. `thing` is a desk, a
  * person, an interpreter, an adult (of a teacher who is a parent: the person), or a student who comes
- * along. No two claims on one thing may overlap unless their occupancy is the same slot; an exclusion
+ * along, for its family alone (`along_thing`). No two claims on one thing may overlap unless their occupancy is the same slot; an exclusion
  * constraint in the migrations sees to it.
  */
 export const claim = pgTable(

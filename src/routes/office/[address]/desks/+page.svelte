@@ -72,17 +72,17 @@
 					{m.settle_title({ count: board.toSettle.length })}
 				</h2>
 				<ul class="text-small">
-					{#each board.toSettle as { slot, desk, date, start, end, family, students } (slot + family)}
+					{#each board.toSettle as { why, slot, desk, date, start, end, family, students } (why + slot + family)}
 						<li class="flex flex-wrap items-center gap-x-3 border-b border-base-300 py-1">
 							<span>
-								{m.settle_line({
+								{(why === 'twice' ? m.settle_twice_line : m.settle_line)({
 									desk: deskName(desk),
 									when: `${localDateText(date, 'short')} ${timeText(start, zone)}–${timeText(end, zone)}`,
 									family,
 									students: listText(students),
 								})}
 							</span>
-							{#if data.maySetUp}
+							{#if data.maySetUp && why === 'detached'}
 								<form method="post" action="?/keep" use:enhance>
 									<input type="hidden" name="slot" value={slot} />
 									<button class="link">{m.settle_keep()}</button>
