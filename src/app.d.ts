@@ -1,4 +1,5 @@
 import type { SignedIn } from '$lib/server/accounts/accounts';
+import type { Failure } from '$lib/server/failures/failure-of';
 import type { App as TenChairs } from '$lib/server/app';
 import type { Visitor } from '$lib/server/invitations/visitors';
 
@@ -12,6 +13,8 @@ declare global {
 		interface Locals {
 			app: TenChairs;
 			request: string;
+			/** What went wrong while it was answered, if anything that was foreseen. */
+			failure: Failure | null;
 			/** Signed in with a password. */
 			account: SignedIn | null;
 			/** Came through a family's link. */

@@ -1,8 +1,7 @@
-import { building, dev } from '$app/environment';
+import { building } from '$app/environment';
 import { env } from '$env/dynamic/private';
 import { sequence } from '@sveltejs/kit/hooks';
-import type { Handle, HandleServerError, RequestEvent, ServerInit } from '@sveltejs/kit';
-import { m } from '$lib/paraglide/messages';
+import type { Handle, RequestEvent, ServerInit } from '@sveltejs/kit';
 import { getLocale } from '$lib/paraglide/runtime';
 import { paraglideMiddleware } from '$lib/paraglide/server';
 import { hasOrganiser } from '$lib/server/accounts/accounts';
@@ -13,9 +12,12 @@ import { migrateDatabase } from '$lib/server/database/migrate';
 import { visitorByCookie } from '$lib/server/invitations/visitors';
 import { startJobs } from '$lib/server/jobs/jobs';
 import { newId } from '$lib/server/identifiers';
-import { ForbiddenError } from '$lib/server/permissions/forbidden';
 import { textDirection } from '$lib/ui/format/direction';
+import { answerFailures, describeFailure } from '$lib/server/web/answer-failures';
+import { limitBodies } from '$lib/server/web/body-limits';
 import { FAMILY_COOKIE, TEACHER_COOKIE } from '$lib/server/web/cookies';
+import { guardTrees } from '$lib/server/web/guard-trees';
+import { withHeaders } from '$lib/server/web/headers';
 
 let app: App;
 
@@ -50,6 +52,7 @@ const withRequest: Handle = async ({ event, resolve }) => {
 	const started = performance.now();
 	event.locals.app = app;
 	event.locals.request = newId(app.clock);
+	event.locals.failure = null;
 	const response = await resolve(event);
 	// The route, not the address: addresses bear the secrets of links.
 	app.log.info(
@@ -96,36 +99,14 @@ const withLanguage: Handle = ({ event, resolve }) => {
 	});
 };
 
-const withSafety: Handle = async ({ event, resolve }) => {
-	const response = await resolve(event);
-	const policy = response.headers.get('content-security-policy');
-	const nonce = policy && /script-src[^;]*'(nonce-[^']+)'/.exec(policy)?.[1];
-	// Kit names the nonce for styles only when it inlines some itself; libraries bring theirs, too.
-	if (!dev && nonce && !/style-src [^;]*'nonce-/.test(policy))
-		response.headers.set(
-			'content-security-policy',
-			policy.replace(/style-src ([^;]*)/, `style-src $1 '${nonce}'`),
-		);
-	response.headers.set('referrer-policy', 'no-referrer');
-	response.headers.set('x-content-type-options', 'nosniff');
-	response.headers.set('x-robots-tag', 'noindex, nofollow');
-	if (event.url.protocol === 'https:')
-		response.headers.set('strict-transport-security', 'max-age=31536000');
-	if (!response.headers.has('cache-control') && event.route.id)
-		response.headers.set('cache-control', 'no-store');
-	return response;
-};
+export const handle = sequence(
+	withRequest,
+	withHeaders,
+	answerFailures(() => app),
+	withActors,
+	withLanguage,
+	guardTrees,
+	limitBodies,
+);
 
-export const handle = sequence(withRequest, withSafety, withActors, withLanguage);
-
-export const handleError: HandleServerError = ({ error, event, status }) => {
-	const request = event.locals.request;
-	if (status === 404) return { message: m.error_not_found() };
-	const name = error instanceof Error ? error.name : 'unknown';
-	const forbidden = error instanceof ForbiddenError;
-	// The stack names code; the error's own text may quote what somebody typed.
-	const stack =
-		error instanceof Error ? error.stack?.split('\n').filter((line) => /^\s+at /.test(line)) : [];
-	app?.log[forbidden ? 'warn' : 'error']({ request, route: event.route.id, name, stack }, 'failed');
-	return { message: forbidden ? m.error_forbidden() : m.error_unexpected(), request };
-};
+export const handleError = describeFailure(() => app);

@@ -2,7 +2,7 @@ import { afterAll, beforeAll, expect, it } from 'vitest';
 import { createApp, type App } from '$lib/server/app';
 import { passwordLink } from '$lib/server/accounts/password-links';
 import { KEY, openDemo, type SeededHouse } from '../browser/house';
-import { everyRoute } from './route-table';
+import { everyRoute, nodesOf } from './route-table';
 
 const ROLES = ['organiser', 'helper', 'front-door', 'teacher', 'family', 'nobody'] as const;
 type Role = (typeof ROLES)[number];
@@ -83,6 +83,9 @@ const ALLOWED: Record<string, readonly Role[]> = {
 	'/visit/[address] ?/book': family,
 	'/visit/[address]/calendar.ics GET': family,
 	'/live/[conference] GET': ['organiser', 'helper', 'front-door', 'teacher', 'family'],
+	'/office layout': office,
+	'/office/[address] layout': office,
+	'/office/people layout': office,
 	'/office page': office,
 	'/office/new page': organiser,
 	'/office/new ?/create': organiser,
@@ -235,7 +238,43 @@ it('every page, action and address stands in the table', () => {
 	expect(everyRoute()).toEqual(Object.keys(ALLOWED).sort());
 });
 
-it.each(Object.entries(ALLOWED))('%s lets in whom it should', async (asked, allowed) => {
+/** What a page's data is made of can be asked for by itself: one sign for each part, 1 for those wanted. */
+const everyChoice = (parts: number): string[] =>
+	Array.from({ length: 2 ** parts - 1 }, (_, index) =>
+		(index + 1).toString(2).padStart(parts, '0'),
+	);
+
+interface DataAnswer {
+	readonly type: 'data' | 'redirect' | 'error';
+	readonly nodes?: readonly ({ readonly type: string } | null)[];
+}
+
+it('the data of a page is told part by part to whom each part may be told', async () => {
+	const told: string[] = [];
+	for (const page of Object.keys(ALLOWED).filter((asked) => asked.endsWith(' page'))) {
+		const nodes = nodesOf(page.replace(' page', ''));
+		const strangers = ROLES.filter((role) => !ALLOWED[page]!.includes(role));
+		for (const role of strangers)
+			for (const choice of everyChoice(nodes.length)) {
+				const address = addressOf(page.replace(' page', '')).replace(/\/$/, '');
+				const response = await fetch(
+					`${demo.origin}${address}/__data.json?x-sveltekit-invalidated=${choice}`,
+					{ redirect: 'manual', headers: { cookie: cookies.get(role) ?? '' } },
+				);
+				if (!response.headers.get('content-type')?.includes('json')) continue;
+				const answer = (await response.json()) as DataAnswer;
+				for (const [index, node] of (answer.nodes ?? []).entries()) {
+					const isTold = node?.type === 'data' && !(ALLOWED[nodes[index]!] ?? []).includes(role);
+					if (isTold) told.push(`${role}: ${nodes[index]} by ${page} ${choice}`);
+				}
+			}
+	}
+	expect(told).toEqual([]);
+});
+
+const ASKABLE = Object.entries(ALLOWED).filter(([asked]) => !asked.endsWith(' layout'));
+
+it.each(ASKABLE)('%s lets in whom it should', async (asked, allowed) => {
 	const letIn: Role[] = [];
 	for (const role of ROLES) if (await isLetIn(asked, role)) letIn.push(role);
 	expect(letIn).toEqual(ROLES.filter((role) => allowed.includes(role)));

@@ -1,4 +1,4 @@
-import { readdirSync, readFileSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import ts from 'typescript';
 
@@ -61,6 +61,7 @@ export function everyRoute(): string[] {
 		const route = `/${file.split('/').slice(0, -1).join('/')}`;
 		const path = join(ROUTES, file);
 		if (name === '+page.svelte' || name === '+page.server.ts') pages.add(route);
+		if (name === '+layout.server.ts') asked.push(`${route} layout`);
 		if (name === '+page.server.ts' && readFileSync(path, 'utf8').includes('export const actions'))
 			asked.push(...propertiesOf(path, 'actions').map((action) => `${route} ?/${action}`));
 		if (name === '+server.ts')
@@ -70,4 +71,13 @@ export function everyRoute(): string[] {
 						if (METHODS.has(declared.getText())) asked.push(`${route} ${declared.getText()}`);
 	}
 	return [...[...pages].map((route) => `${route} page`), ...asked].sort();
+}
+
+/** What a page's data is made of, from the outermost layout to the page, as `everyRoute` names it. */
+export function nodesOf(page: string): string[] {
+	const folders = page.split('/').map((_, index, all) => all.slice(0, index + 1).join('/'));
+	const layouts = [...new Set(folders)].filter((folder) =>
+		['+layout.svelte', '+layout.server.ts'].some((name) => existsSync(join(ROUTES, folder, name))),
+	);
+	return [...layouts.map((folder) => `${folder || '/'} layout`), `${page} page`];
 }

@@ -31,9 +31,6 @@ const STREAMS_OF_A_VISITOR = 24;
 /** A school's whole network comes from one address. */
 const STREAMS_OF_AN_ADDRESS = 4000;
 
-/** Visits that a process works on at the same time: enough to keep processor and database busy. */
-const VISITS_AT_ONCE = 8;
-
 export function createApp(config: Config): App {
 	const clock = runningClock(config.startAt);
 	const log = createLogger(config.logLevel);
@@ -52,7 +49,7 @@ export function createApp(config: Config): App {
 		live,
 		mail: createMailer(config, log),
 		apiRate: new ApiRate(config.apiRate),
-		gate: new Gate(VISITS_AT_ONCE),
+		gate: new Gate(),
 		migrationsFolder: resolve('migrations'),
 		async close() {
 			await live.close();

@@ -1,8 +1,10 @@
 import { datesOf } from '$lib/core/desks/desk-plan';
 import { listConferences, phaseOfRow } from '$lib/server/conferences/read-conference';
+import { accountFor } from '$lib/server/web/account-for';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals }) => {
+	accountFor(locals, 'conference.see');
 	const { db, clock } = locals.app;
 	const now = clock.now();
 	const rows = await listConferences(db);

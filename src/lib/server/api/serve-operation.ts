@@ -4,18 +4,18 @@ import type { z } from 'zod';
 import { type ZodError, type ZodType } from 'zod';
 import type { Actor } from '../../core/permissions/may';
 import { KeyReusedError } from '../acts/record-act';
-import type { App } from '../app';
-import { isConnectionLost } from '../database/errors';
-import { BusyError } from '../database/transaction';
+import type { App as TenChairs } from '../app';
+import { failureOf, RETRY_AFTER } from '../failures/failure-of';
+import { logFailure } from '../failures/log-failure';
+import type { Passing, Step } from '../gate';
 import { openLink, type Visitor } from '../invitations/visitors';
-import { ForbiddenError } from '../permissions/forbidden';
 import { takesBody, type Operation } from './operation';
 import { notFound, Problem } from './problem';
 import { TOKEN_START, tokenBearer } from './tokens';
 
 /** What a request brings, read and checked. */
 export interface Asked<P, Q, B> {
-	readonly app: App;
+	readonly app: TenChairs;
 	/** An organiser's program, or an adult; for what anybody may ask, the system. */
 	readonly actor: Actor;
 	readonly params: P;
@@ -39,7 +39,7 @@ export function serveOperation<P extends ZodType, Q extends ZodType, B extends Z
 	operation: Operation<P, Q, B>,
 	work: (asked: Asked<z.infer<P>, z.infer<Q>, z.infer<B>>) => Promise<Given>,
 ): RequestHandler {
-	return async ({ locals, request, params, url, getClientAddress }) => {
+	return async ({ locals, request, params, url, route, getClientAddress }) => {
 		const { app } = locals;
 		try {
 			const actor = await whoAsks(app, operation, request, getClientAddress);
@@ -51,27 +51,44 @@ export function serveOperation<P extends ZodType, Q extends ZodType, B extends Z
 				key: keyOf(request),
 			};
 			const { step } = operation;
-			const given = step ? app.gate.pass(step, () => work(asked)) : work(asked);
+			const given = step ? app.gate.pass(passingOf(step, asked), () => work(asked)) : work(asked);
 			return answer(request, await given);
 		} catch (error) {
-			return problemOf(error).response();
+			return problemOf(error, locals, route.id).response();
 		}
 	};
 }
 
-/** What stands in the way, as a problem; throws on what nobody foresaw. */
-function problemOf(error: unknown): Problem {
+/** What stands in the way, as a problem; what nobody foresaw is written down, and a problem as well. */
+function problemOf(error: unknown, { app, request }: App.Locals, route: string | null): Problem {
 	if (error instanceof Problem) return error;
-	if (error instanceof ForbiddenError) return notFound();
 	if (error instanceof KeyReusedError)
 		return new Problem(422, 'key-reused', 'This Idempotency-Key was used for something else.');
-	if (error instanceof BusyError || isConnectionLost(error))
-		return new Problem(503, 'busy', 'Very busy just now: try again.', {}, { 'retry-after': '1' });
-	throw error;
+	const failure = failureOf(error);
+	switch (failure?.kind) {
+		case 'forbidden':
+		case 'not-found':
+			return notFound();
+		case 'unreadable':
+			return new Problem(422, 'unfit', 'The request holds something that cannot be kept.');
+		case 'busy': {
+			const again = { 'retry-after': String(RETRY_AFTER) };
+			return new Problem(503, 'busy', 'Very busy just now: try again.', {}, again);
+		}
+	}
+	logFailure(app, error, { request, route });
+	return new Problem(500, 'unexpected', 'Something went wrong here.', { request });
+}
+
+/** Whose visit it is about, as far as the gate has to know. */
+function passingOf(step: Step, { actor, query }: { actor: Actor; query: unknown }): Passing {
+	const { conference = 'the next', family } = query as Partial<Record<string, string>>;
+	const own = actor.kind === 'adult' ? actor.families[0] : undefined;
+	return { step, conference, family: family ?? own ?? '' };
 }
 
 async function whoAsks(
-	app: App,
+	app: TenChairs,
 	{ who, scope }: Operation,
 	request: Request,
 	clientAddress: () => string,
@@ -96,7 +113,7 @@ async function whoAsks(
 }
 
 /** A family's own token is the end of its private link. */
-async function visitorOf({ db, config }: App, token: string): Promise<Visitor | null> {
+async function visitorOf({ db, config }: TenChairs, token: string): Promise<Visitor | null> {
 	return (await openLink(db, config.key, token))?.visitor ?? null;
 }
 

@@ -17,19 +17,30 @@ export interface Connection {
 }
 
 /**
+ * Nothing that a request or a job asks for takes longer: it ends as busy. Who listens only waits, and
+ * migrations have a connection of their own. `inTransaction` allows more to what is long.
+ */
+const TIMEOUTS = {
+	statement_timeout: '30s',
+	lock_timeout: '5s',
+	idle_in_transaction_session_timeout: '30s',
+};
+
+/**
  * Opens a pool of so many connections, two at least. Nothing is connected before the first query.
  *
  * Transactions have connections of their own: statements by themselves share theirs, one sent behind
  * the other, and the driver may start a transaction behind them without keeping others out of it.
  */
 export function connect(url: string, pool: number): Connection {
-	const open = (max: number) =>
+	const open = (max: number, timeouts: Record<string, string> = {}) =>
 		postgres(url, {
 			max,
 			onnotice: () => {},
 			connection: {
 				// Every statement is short: compiling one takes many times as long as running it.
 				jit: 'off',
+				...timeouts,
 				// How alike a typed word must be to a name: slips of a letter or two are forgiven.
 				'pg_trgm.word_similarity_threshold': '0.4',
 			},
@@ -37,7 +48,7 @@ export function connect(url: string, pool: number): Connection {
 	/** Never asked itself, but to listen: Drizzle sets on it how values are read and written. */
 	const model = open(1);
 	const openAlike = (max: number) => () => {
-		const client = open(max);
+		const client = open(max, TIMEOUTS);
 		Object.assign(client.options.parsers, model.options.parsers);
 		Object.assign(client.options.serializers, model.options.serializers);
 		return client;

@@ -7,6 +7,8 @@ const DEADLOCK_DETECTED = '40P01';
 interface PostgresError {
 	readonly code: string;
 	readonly constraint_name?: string;
+	/** The function of PostgreSQL's own that refused. */
+	readonly routine?: string;
 }
 
 /** The database's own error inside whatever wraps it. */
@@ -29,10 +31,18 @@ export function isWorthRetrying(error: unknown): boolean {
 	return code === SERIALIZATION_FAILURE || code === DEADLOCK_DETECTED;
 }
 
+/** A lock, a statement or a transaction took longer than it may: 55P03, 57014, 25P03, 25P04. */
+const TOOK_TOO_LONG = new Set(['55P03', '57014', '25P03', '25P04']);
+
+/** Whether the database gave up because something took too long; nothing was changed. */
+export function tookTooLong(error: unknown): boolean {
+	return TOOK_TOO_LONG.has(postgresError(error)?.code ?? '');
+}
+
 /** The driver's words and PostgreSQL's codes for a connection that is none (any more). */
 const CONNECTION_LOST = new Set([
 	...['CONNECTION_CLOSED', 'CONNECTION_ENDED', 'CONNECTION_DESTROYED', 'CONNECT_TIMEOUT'],
-	...['ECONNREFUSED', 'ECONNRESET', 'EPIPE', '57P01', '57P02', '57P03'],
+	...['ECONNREFUSED', 'ECONNRESET', 'EPIPE', '57P01', '57P02', '57P03', '53300'],
 ]);
 
 /** Whether the database was away, or went while something was under way. */

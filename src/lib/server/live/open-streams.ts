@@ -98,8 +98,9 @@ export function streamsThatFit(wanted: number): number {
 /** Linux says it of each process; elsewhere there is no telling. */
 function softLimitOfHandles(): number | null {
 	try {
-		const line = /^Max open files\s+(\d+)/m.exec(readFileSync('/proc/self/limits', 'utf8'));
-		return line ? Number(line[1]) : null;
+		const limits = readFileSync('/proc/self/limits', 'utf8');
+		const [, soft] = /\nMax open files\s+(\d+)/.exec(limits) ?? [];
+		return soft === undefined ? null : Number(soft);
 	} catch {
 		return null;
 	}

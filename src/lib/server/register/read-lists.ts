@@ -75,23 +75,27 @@ export async function applyLists(
 	{ seen, leaveOut }: { seen: string; leaveOut: boolean },
 ): Promise<ReadingResult> {
 	if (!may(actor, 'register.change')) throw new ForbiddenError();
-	const result = await inTransaction(db, async (tx): Promise<ReadingResult> => {
-		await lockRegister(tx);
-		const { preview, difference } = await compare(tx, lists, () => newId(clock));
-		if (preview.unreadable.length) return { ok: false, reason: 'unreadable', preview };
-		if (preview.seen !== seen) return { ok: false, reason: 'not-as-seen', preview };
-		const faults = preview.difference.faults.filter((fault) => !isNote(fault));
-		if (faults.length && !leaveOut) return { ok: false, reason: 'faults', preview };
-		const id = await beginRegisterAct(tx, clock, {
-			actor,
-			kind: 'register.lists-read',
-			after: { lines: difference.lines.length, leftOut: faults.length },
-		});
-		await writeDifference(tx, clock, difference.writes);
-		await rememberColumns(tx, lists.tables);
-		await deriveWishesAgain(tx, { clock });
-		return { ok: true, act: id, lines: difference.lines.length };
-	});
+	const result = await inTransaction(
+		db,
+		async (tx): Promise<ReadingResult> => {
+			await lockRegister(tx);
+			const { preview, difference } = await compare(tx, lists, () => newId(clock));
+			if (preview.unreadable.length) return { ok: false, reason: 'unreadable', preview };
+			if (preview.seen !== seen) return { ok: false, reason: 'not-as-seen', preview };
+			const faults = preview.difference.faults.filter((fault) => !isNote(fault));
+			if (faults.length && !leaveOut) return { ok: false, reason: 'faults', preview };
+			const id = await beginRegisterAct(tx, clock, {
+				actor,
+				kind: 'register.lists-read',
+				after: { lines: difference.lines.length, leftOut: faults.length },
+			});
+			await writeDifference(tx, clock, difference.writes);
+			await rememberColumns(tx, lists.tables);
+			await deriveWishesAgain(tx, { clock });
+			return { ok: true, act: id, lines: difference.lines.length };
+		},
+		{ isLong: true },
+	);
 	if (result.ok) await renewStatistics(db);
 	return result;
 }

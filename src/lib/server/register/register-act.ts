@@ -23,5 +23,7 @@ export async function beginRegisterAct(
 
 /** Waits for whoever changes the register; held until the transaction ends. */
 export async function lockRegister(tx: Transaction): Promise<void> {
+	// Reading the lists of a large school takes longer than others wait for a lock.
+	await tx.execute(sql`select set_config('lock_timeout', '60s', true)`);
 	await tx.execute(sql`select pg_advisory_xact_lock(${REGISTER_LOCK})`);
 }

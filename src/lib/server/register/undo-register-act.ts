@@ -40,21 +40,25 @@ export async function undoRegisterAct(
 ): Promise<UndoResult> {
 	if (!may(actor, 'register.change')) throw new ForbiddenError();
 	try {
-		return await inTransaction(db, async (tx) => {
-			await lockRegister(tx);
-			const last = await lastRegisterAct(tx);
-			if (last?.id !== actId) return 'not-the-last';
-			await tx.execute(dropDerivedWishes(actId));
-			await tx.execute(undoChanges(actId));
-			const undoing = await recordAct(tx, clock, {
-				actor,
-				kind: 'register.undone',
-				before: { act: actId },
-			});
-			await tx.update(act).set({ undoneBy: undoing }).where(eq(act.id, actId));
-			await deriveWishesAgain(tx, { clock });
-			return 'undone';
-		});
+		return await inTransaction(
+			db,
+			async (tx) => {
+				await lockRegister(tx);
+				const last = await lastRegisterAct(tx);
+				if (last?.id !== actId) return 'not-the-last';
+				await tx.execute(dropDerivedWishes(actId));
+				await tx.execute(undoChanges(actId));
+				const undoing = await recordAct(tx, clock, {
+					actor,
+					kind: 'register.undone',
+					before: { act: actId },
+				});
+				await tx.update(act).set({ undoneBy: undoing }).where(eq(act.id, actId));
+				await deriveWishesAgain(tx, { clock });
+				return 'undone';
+			},
+			{ isLong: true },
+		);
 	} catch (error) {
 		if (RELIED_UPON.has(postgresError(error)?.code ?? '')) return 'relied-upon';
 		throw error;

@@ -5,7 +5,7 @@ import { suggestVisits } from '$lib/core/visits/suggest-visits';
 import { m } from '$lib/paraglide/messages';
 import { bookVisit } from '$lib/server/booking/change-visit';
 import { conferenceAt, isVisible } from '$lib/server/conferences/read-conference';
-import { BusyError } from '$lib/server/database/transaction';
+import { failureOf } from '$lib/server/failures/failure-of';
 import { readSchool } from '$lib/server/people/school';
 import { familyView } from '$lib/server/visits/family-view';
 import type { Actions, PageServerLoad } from './$types';
@@ -48,7 +48,9 @@ export const load: PageServerLoad = async ({ locals, params, url }) => {
 	if (!family) error(404, m.link_unknown());
 	return {
 		school: (await readSchool(app.db))?.name ?? '',
-		view: await app.gate.pass('look', () => familyView(app, adult, conference.id, family)),
+		view: await app.gate.pass({ step: 'look', conference: conference.id, family }, () =>
+			familyView(app, adult, conference.id, family),
+		),
 		families: adult.families,
 		now: app.clock.now(),
 	};
@@ -64,7 +66,8 @@ export const actions: Actions = {
 		const { family, key, appointments, choice } = read.data;
 		if (!adult.families.includes(family)) error(404, m.link_unknown());
 		try {
-			return await app.gate.pass('finish', async () => {
+			const passing = { step: 'finish', conference: conference.id, family } as const;
+			return await app.gate.pass(passing, async () => {
 				const result = await bookVisit(app, adult, {
 					...{ conferenceId: conference.id, familyId: family, key },
 					appointments,
@@ -78,7 +81,7 @@ export const actions: Actions = {
 				});
 			});
 		} catch (failure) {
-			if (failure instanceof BusyError) return fail(503, { problem: 'busy' as const });
+			if (failureOf(failure)?.kind === 'busy') return fail(503, { problem: 'busy' as const });
 			throw failure;
 		}
 	},

@@ -19,7 +19,8 @@ export type FileRow = Record<string, unknown>;
 
 function valueOf(column: Column): ZodType {
 	const plain = plainValue(column);
-	return column.notNull ? plain : plain.nullable();
+	// What may be missing in a row may be missing in a file that an earlier version wrote.
+	return column.notNull ? plain : plain.nullish();
 }
 
 function plainValue(column: Column): ZodType {

@@ -7,9 +7,10 @@ import { accountFor } from '$lib/server/web/account-for';
 import { readFields } from '$lib/server/web/read-fields';
 import type { Actions, PageServerLoad } from './$types';
 
-export const load: PageServerLoad = async ({ locals }) => ({
-	remembered: await rememberedColumns(locals.app.db),
-});
+export const load: PageServerLoad = async ({ locals }) => {
+	accountFor(locals, 'register.see');
+	return { remembered: await rememberedColumns(locals.app.db) };
+};
 
 const undoSchema = z.object({ act: z.uuid() });
 

@@ -1,0 +1,34 @@
+import { dev } from '$app/environment';
+import type { Handle } from '@sveltejs/kit';
+
+/** What pages of this program never need of a browser. */
+const UNUSED = ['camera', 'microphone', 'geolocation', 'payment', 'usb', 'browsing-topics'];
+
+const HEADERS: Readonly<Record<string, string>> = {
+	'referrer-policy': 'no-referrer',
+	'x-content-type-options': 'nosniff',
+	'x-robots-tag': 'noindex, nofollow',
+	// Nobody else's page holds a window of ours, or reads what we answer.
+	'cross-origin-opener-policy': 'same-origin',
+	'cross-origin-resource-policy': 'same-origin',
+	'permissions-policy': UNUSED.map((feature) => `${feature}=()`).join(', '),
+};
+
+/** The headers that every answer bears, by which browsers keep it from others. */
+export const withHeaders: Handle = async ({ event, resolve }) => {
+	const response = await resolve(event);
+	const policy = response.headers.get('content-security-policy');
+	const nonce = policy && /script-src[^;]*'(nonce-[^']+)'/.exec(policy)?.[1];
+	// Kit names the nonce for styles only when it inlines some itself; libraries bring theirs, too.
+	if (!dev && nonce && !/style-src [^;]*'nonce-/.test(policy))
+		response.headers.set(
+			'content-security-policy',
+			policy.replace(/style-src ([^;]*)/, `style-src $1 '${nonce}'`),
+		);
+	for (const [name, value] of Object.entries(HEADERS)) response.headers.set(name, value);
+	if (event.url.protocol === 'https:')
+		response.headers.set('strict-transport-security', 'max-age=31536000');
+	if (!response.headers.has('cache-control') && event.route.id)
+		response.headers.set('cache-control', 'no-store');
+	return response;
+};
