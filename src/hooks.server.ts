@@ -29,6 +29,7 @@ export const init: ServerInit = async () => {
 	const config = readConfig(env);
 	app = createApp(config);
 	await migrateDatabase(config.databaseUrl, app.migrationsFolder);
+	await app.keepTime();
 	// Open streams would keep the server from ending: they are closed first, requests may finish.
 	for (const signal of ['SIGTERM', 'SIGINT'] as const)
 		process.once(signal, () => app.live.streams.endAll());

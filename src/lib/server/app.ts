@@ -1,6 +1,6 @@
 import { resolve } from 'node:path';
 import { createAccounts, type Accounts } from './accounts/accounts';
-import { runningClock, type Clock } from './clock';
+import { keepByDatabase, RunningClock, type Clock } from './clock';
 import type { Config } from './config';
 import { ApiRate } from './api/rate-limit';
 import { connect, type Database } from './database/connect';
@@ -23,6 +23,8 @@ export interface App {
 	/** Families' visits go through it. */
 	readonly gate: Gate;
 	readonly migrationsFolder: string;
+	/** Sets the clock by the database's, now and from now on. */
+	keepTime(): Promise<void>;
 	close(): Promise<void>;
 }
 
@@ -32,7 +34,8 @@ const STREAMS_OF_A_VISITOR = 24;
 const STREAMS_OF_AN_ADDRESS = 4000;
 
 export function createApp(config: Config): App {
-	const clock = runningClock(config.startAt);
+	const clock = new RunningClock(config.startAt);
+	let stopKeepingTime = () => {};
 	const log = createLogger(config.logLevel);
 	const { db, sql, close } = connect(config.databaseUrl, config.pool);
 	const streams = new OpenStreams({
@@ -51,7 +54,12 @@ export function createApp(config: Config): App {
 		apiRate: new ApiRate(config.apiRate),
 		gate: new Gate(),
 		migrationsFolder: resolve('migrations'),
+		async keepTime() {
+			stopKeepingTime();
+			stopKeepingTime = await keepByDatabase(clock, db);
+		},
 		async close() {
+			stopKeepingTime();
 			await live.close();
 			await close();
 		},
