@@ -3,6 +3,7 @@ import { paraglideVitePlugin } from '@inlang/paraglide-js';
 import { sveltekit } from '@sveltejs/kit/vite';
 import tailwindcss from '@tailwindcss/vite';
 import { defineConfig } from 'vite';
+import { nodeWorker } from './scripts/node-worker.mjs';
 
 export default defineConfig({
 	plugins: [
@@ -15,6 +16,7 @@ export default defineConfig({
 			emitTsDeclarations: true,
 		}),
 		sveltekit(),
+		nodeWorker(),
 	],
 	resolve: {
 		alias: [

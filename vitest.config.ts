@@ -1,5 +1,6 @@
 import { fileURLToPath } from 'node:url';
 import { defineConfig } from 'vitest/config';
+import { nodeWorker } from './scripts/node-worker.mjs';
 
 const alias = { $lib: fileURLToPath(new URL('./src/lib', import.meta.url)) };
 
@@ -14,6 +15,7 @@ export default defineConfig({
 			},
 			{
 				resolve: { alias },
+				plugins: [nodeWorker()],
 				test: {
 					name: 'server',
 					include: ['tests/server/**/*.test.ts'],
@@ -23,6 +25,7 @@ export default defineConfig({
 			},
 			{
 				resolve: { alias },
+				plugins: [nodeWorker()],
 				test: { name: 'project', include: ['tests/project/**/*.test.ts'], testTimeout: 120_000 },
 			},
 		],

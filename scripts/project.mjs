@@ -141,6 +141,7 @@ const buildInputs = [
 	'package-lock.json',
 	'svelte.config.js',
 	'vite.config.ts',
+	'scripts/node-worker.mjs',
 ];
 
 /** Builds the program for production, once for each state of its sources. */

@@ -3,6 +3,7 @@ import { rmSync } from 'node:fs';
 import { basename, join, resolve } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { rolldown } from 'rolldown';
+import { nodeWorker } from './node-worker.mjs';
 import { projectRoot } from './project.mjs';
 
 const [file = '', ...programArguments] = process.argv.slice(2);
@@ -21,6 +22,7 @@ const bundle = await rolldown({
 	resolve: { alias: { $lib: join(projectRoot, 'src/lib') } },
 	external: (id) => /^(node:|[@a-z])/i.test(id),
 	transform: { target: 'node20' },
+	plugins: [nodeWorker()],
 });
 await bundle.write({ file: output, format: 'esm', codeSplitting: false });
 process.argv = [process.argv[0] ?? 'node', entry, ...programArguments];

@@ -320,3 +320,59 @@ describe('weekly hours', () => {
 		expect(datesOfWeekly({ ...weekly, until: '2026-11-01', except: [] })).toEqual([]);
 	});
 });
+
+describe('a repeat inside a stretch of time', () => {
+	const every = (...parts: fc.Arbitrary<string>[]) =>
+		fc.tuple(...parts).map((list) => list.join(''));
+	const interval = fc.integer({ min: 1, max: 5 }).map((number) => `;INTERVAL=${number}`);
+	const weekdays = fc
+		.uniqueArray(fc.constantFrom('MO', 'TU', 'WE', 'TH', 'FR', 'SA', 'SU'), { maxLength: 3 })
+		.map((list) => (list.length ? `;BYDAY=${list.join()}` : ''));
+	const monthDays = fc.constantFrom(
+		'',
+		';BYMONTHDAY=31',
+		';BYMONTHDAY=1,-1',
+		';BYDAY=2TU',
+		';BYDAY=-1FR',
+	);
+	const months = fc.constantFrom('', ';BYMONTH=3', ';BYMONTH=1,12');
+	const weekStart = fc.constantFrom('', ';WKST=SU');
+	const rule = fc.oneof(
+		every(fc.constant('FREQ=DAILY'), interval, months),
+		every(fc.constant('FREQ=WEEKLY'), interval, weekdays, weekStart),
+		every(fc.constant('FREQ=MONTHLY'), interval, monthDays),
+		every(fc.constant('FREQ=YEARLY'), interval, months, monthDays),
+		every(fc.constant('FREQ=HOURLY'), fc.constantFrom(';INTERVAL=7', ';INTERVAL=36')),
+		every(fc.constant('FREQ=WEEKLY;COUNT=300'), interval, weekdays),
+	);
+
+	it('is what the same library finds when it counts from the beginning', () => {
+		fc.assert(
+			fc.property(
+				rule,
+				fc.integer({ min: 0, max: 3650 }),
+				fc.integer({ min: 0, max: 1439 }),
+				fc.integer({ min: 0, max: 4000 }),
+				(text, begins, minute, after) => {
+					const first = { date: addDays('1995-01-01', begins), minute };
+					const from = addDays(first.date, after);
+					const before = addDays(from, 60);
+					const whole = occurrences(first, text, { before });
+					// Beyond so many turns nothing is counted from the beginning.
+					fc.pre(whole.length < 15_000);
+					expect(occurrences(first, text, { from, before })).toEqual(
+						whole.filter(({ date }) => date >= from),
+					);
+				},
+			),
+			{ numRuns: 300 },
+		);
+	});
+
+	it('that is daily since 1900 is there today', () => {
+		const first = { date: '1900-01-01', minute: 540 };
+		expect(
+			occurrences(first, 'FREQ=DAILY', { from: '2026-12-01', before: '2026-12-04' }),
+		).toHaveLength(3);
+	});
+});

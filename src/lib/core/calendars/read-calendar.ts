@@ -1,6 +1,7 @@
 import ICAL from 'ical.js';
 import { groupBy } from '../group-by';
-import { addDays, daysBetween, isTimeZone, laterInstantOf, localOf } from '../time/local-time';
+import { addDays, daysBetween, isTimeZone, localOf, type LocalDate } from '../time/local-time';
+import { ZoneClock } from '../time/zone-clock';
 import { occurrences, type LocalMoment } from '../repeats/recurrence';
 import type { Stretch } from '../time/stretch';
 
@@ -29,7 +30,8 @@ const MOST_ENTRIES = 5000;
 /**
  * The busy times of a calendar file (RFC 5545) that touch the window, in order. Entries that are
  * cancelled or marked as free do not count; repeats are followed with their exceptions and changed
- * turns; times keep their own VTIMEZONE, or their zone's name, or count in the window's zone.
+ * turns; times keep their own VTIMEZONE, or their zone's name, or count in the window's zone. The work
+ * grows with the file and with what lies in the window, whatever lies outside it.
  */
 export function readCalendar(text: string, window: CalendarWindow): CalendarRead {
 	let calendars: ICAL.Component[];
@@ -45,8 +47,9 @@ export function readCalendar(text: string, window: CalendarWindow): CalendarRead
 	if (calendars.length === 0 || calendars.some(({ name }) => name !== 'vcalendar'))
 		return { ok: false, reason: 'no-calendar' };
 	const busy: BusyTime[] = [];
+	const reading = { ...window, clock: new ZoneClock() };
 	for (const calendar of calendars) {
-		for (const time of timesOf(calendar, window)) {
+		for (const time of timesOf(calendar, reading)) {
 			busy.push(time);
 			if (busy.length > MOST_ENTRIES) return { ok: false, reason: 'too-many' };
 		}
@@ -54,9 +57,16 @@ export function readCalendar(text: string, window: CalendarWindow): CalendarRead
 	return { ok: true, busy: busy.sort((a, b) => a.start - b.start || a.end - b.end) };
 }
 
-function* timesOf(calendar: ICAL.Component, window: CalendarWindow): Generator<BusyTime> {
+/** What is known while one file is read. */
+interface Reading extends CalendarWindow {
+	readonly clock: ZoneClock;
+}
+
+function* timesOf(calendar: ICAL.Component, window: Reading): Generator<BusyTime> {
+	const days = daysAround(window);
 	const entries = calendar.getAllSubcomponents('vevent').flatMap((component) => {
-		const entry = entryOf(component, window.zone);
+		if (isOutside(component, days)) return [];
+		const entry = entryOf(component, window);
 		return entry ? [entry] : [];
 	});
 	const changes = groupBy(
@@ -83,39 +93,67 @@ interface Entry extends Stretch {
 const repeats = (component: ICAL.Component): boolean =>
 	component.hasProperty('rrule') || component.hasProperty('rdate');
 
-function entryOf(component: ICAL.Component, zone: string): Entry | null {
-	const event = new ICAL.Event(component);
+/** Two days more than any zone is away from another one. */
+const ZONES_APART = 3;
+
+/**
+ * Whether a plain entry lies outside the window, seen from its dates alone: most of a calendar lies in
+ * the past, and reckoning its zones takes long.
+ */
+function isOutside(component: ICAL.Component, { first, last }: Days): boolean {
+	if (repeats(component) || component.hasProperty('recurrence-id')) return false;
+	const [start, end] = ['dtstart', 'dtend'].map((name) => component.getFirstPropertyValue(name));
+	return (
+		(end instanceof ICAL.Time && dateOf(end) < first) ||
+		(start instanceof ICAL.Time && dateOf(start) > last)
+	);
+}
+
+/** The days that a stretch touches, wherever on earth. */
+interface Days {
+	readonly first: LocalDate;
+	readonly last: LocalDate;
+}
+
+const daysAround = ({ start, end }: Stretch): Days => ({
+	first: addDays(localOf(start, 'UTC').date, -ZONES_APART),
+	last: addDays(localOf(end, 'UTC').date, ZONES_APART),
+});
+
+function entryOf(component: ICAL.Component, window: Reading): Entry | null {
+	const { clock, zone } = window;
+	// The library looks through all others for changes of this one, unless it is told that there are none.
+	const event = new ICAL.Event(component, { exceptions: [], strictExceptions: true });
 	const first = event.startDate;
 	if (!first) return null;
-	const start = epochOf(first, component, zone);
+	const start = epochOf(first, component, window);
 	const allDay = first.isDate;
-	const end = epochOf(event.endDate, component, zone);
+	const end = epochOf(event.endDate, component, window);
 	const turn = component.getFirstPropertyValue('recurrence-id');
 	return {
 		...{ component, uid: event.uid ?? '', first, allDay, start },
 		// A whole day without an end lasts until midnight.
-		end: allDay && end <= start ? laterInstantOf(addDays(dateOf(first), 1), 0, zone) : end,
-		turn: turn instanceof ICAL.Time ? epochOf(turn, component, zone) : null,
+		end: allDay && end <= start ? clock.laterInstantOf(addDays(dateOf(first), 1), 0, zone) : end,
+		turn: turn instanceof ICAL.Time ? epochOf(turn, component, window) : null,
 	};
 }
 
 /** The turns of a repeat that nobody changed or left out; changed ones are entries by themselves. */
-function* turnsOf(
-	series: Entry,
-	changes: readonly Entry[],
-	window: CalendarWindow,
-): Generator<BusyTime> {
+function* turnsOf(series: Entry, changes: readonly Entry[], window: Reading): Generator<BusyTime> {
 	const { component } = series;
+	const { clock } = window;
 	const changed = new Set(changes.map(({ turn }) => turn));
 	const onwards = changes
 		.filter(({ component }) => isOnwards(component))
 		.sort((a, b) => b.turn! - a.turn!);
-	const leftOut = timesIn(component, 'exdate').map((time) => epochOf(time, component, window.zone));
-	for (const time of momentsOf(series, window)) {
-		const start = epochOf(time, component, window.zone);
-		if (changed.has(start) || leftOut.includes(start)) continue;
+	const leftOut = new Set(
+		timesIn(component, 'exdate').map((time) => epochOf(time, component, window)),
+	);
+	for (const time of momentsOf(series, reachOf(series, onwards, window))) {
+		const start = epochOf(time, component, window);
+		if (changed.has(start) || leftOut.has(start)) continue;
 		const end = series.allDay
-			? laterInstantOf(addDays(dateOf(time), daysOf(series, window.zone)), 0, window.zone)
+			? clock.laterInstantOf(addDays(dateOf(time), daysOf(series, window.zone)), 0, window.zone)
 			: start + (series.end - series.start);
 		// A change of one turn may go for all that come after it.
 		const change = onwards.find(({ turn }) => turn! < start);
@@ -133,15 +171,26 @@ const isOnwards = (component: ICAL.Component): boolean =>
 const daysOf = ({ start, end }: Stretch, zone: string): number =>
 	Math.max(1, daysBetween(localOf(start, zone).date, localOf(end, zone).date));
 
+/** The stretch in which a turn may begin that touches the window, as long and as far moved as any is. */
+function reachOf(series: Entry, onwards: readonly Entry[], window: CalendarWindow): Stretch {
+	const all = [series, ...onwards];
+	const moves = [0, ...onwards.map(({ start, turn }) => start - turn!)];
+	const longest = Math.max(...all.map(({ start, end }) => end - start));
+	return {
+		start: window.start - longest - Math.max(...moves),
+		end: window.end - Math.min(...moves),
+	};
+}
+
 /** When a repeat comes, in the local time of its own zone: by its rules and the dates it names. */
-function momentsOf({ component, first, start }: Entry, window: CalendarWindow): ICAL.Time[] {
-	const before = addDays(localOf(window.end, 'UTC').date, 2);
+function momentsOf({ component, first, start }: Entry, reach: Stretch): ICAL.Time[] {
+	const { first: from, last: before } = daysAround(reach);
 	const own = localMoment(first);
 	const moments = component.getAllProperties('rrule').flatMap((property) => {
 		const rule = property.getFirstValue();
 		if (!(rule instanceof ICAL.Recur)) return [];
 		try {
-			return occurrences(own, localRule(rule, first, component), { before });
+			return occurrences(own, localRule(rule, first, component), { from, before });
 		} catch {
 			// A rule that nobody can follow: the entry itself still counts.
 			return [own];
@@ -160,7 +209,7 @@ function momentsOf({ component, first, start }: Entry, window: CalendarWindow): 
 		time.minute = minute % 60;
 		return time;
 	});
-	return start >= window.end ? [] : [...turns, ...named];
+	return start >= reach.end ? [] : [...turns, ...named];
 }
 
 const localMoment = (time: ICAL.Time): LocalMoment => ({
@@ -228,10 +277,10 @@ function kindOf(component: ICAL.Component): BusyKind | null {
 const dateOf = (time: ICAL.Time): string => time.toString().slice(0, 10);
 
 /** Milliseconds of a calendar's time; one that names no zone, or none that is known, counts in `zone`. */
-function epochOf(time: ICAL.Time, component: ICAL.Component, zone: string): number {
+function epochOf(time: ICAL.Time, component: ICAL.Component, { clock, zone }: Reading): number {
 	if (!time.isDate && !isFloating(time)) return time.toUnixTime() * 1000;
 	const named = zoneName(component);
-	const within = !time.isDate && isTimeZone(named) ? named : zone;
+	const within = !time.isDate && clock.knows(named) ? named : zone;
 	const seconds = time.isDate ? 0 : time.second * 1000;
-	return laterInstantOf(dateOf(time), localMoment(time).minute, within) + seconds;
+	return clock.laterInstantOf(dateOf(time), localMoment(time).minute, within) + seconds;
 }

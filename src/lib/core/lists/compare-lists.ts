@@ -20,6 +20,8 @@ export interface CompareOptions {
 	/** Answers to doubts about households, by `pairKey` of a doubt's two adults. */
 	readonly answers?: ReadonlyMap<string, boolean>;
 	readonly newId: () => string;
+	/** Told how far it is: a part of 1. */
+	readonly progress?: (part: number) => void;
 }
 
 /**
@@ -33,10 +35,11 @@ export function compareLists(
 ): RegisterDifference {
 	const faults: ListFault[] = [...lists.faults];
 	const fault = (found: ListFault) => void faults.push(found);
-	const { newId } = options;
+	const { newId, progress = () => {} } = options;
 
 	const persons = new PersonDrafts(state.persons, newId, fault);
 	persons.read(lists);
+	progress(0.1);
 	const classes = new ClassDrafts(state.classes, newId);
 	classes.read(lists.classes);
 	const homes = new Map(
@@ -44,9 +47,11 @@ export function compareLists(
 	);
 	const students = new StudentDrafts(state.students, homes, classes, newId, fault);
 	students.read(lists.students);
+	progress(0.35);
 	const families = new FamilyDrafts(state, students, newId, fault);
 	families.read(lists.adults, options.answers ?? new Map());
 	families.readLonely(students.drafts.keys());
+	progress(0.8);
 	const teaching = compareTeaching(lists, { persons, classes, fault });
 	const enrolments = compareEnrolments(lists, { students, classes, homes, fault });
 	noteEmptyClasses(lists.teaching, { teaching, enrolments, state, classes, fault });

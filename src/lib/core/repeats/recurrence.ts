@@ -1,6 +1,7 @@
 import * as rrule from 'rrule';
 import type { Frequency, Options } from 'rrule';
 import { addDays, weekday, type LocalDate } from '../time/local-time';
+import { forwarded } from './forwarded';
 
 /** Bundlers take the package's modules, Node its CommonJS, whose parts come as one default export. */
 const { RRule } = 'default' in rrule ? (rrule.default as typeof rrule) : rrule;
@@ -17,7 +18,8 @@ export const MOST_OCCURRENCES = 20_000;
 /**
  * The local moments of a repeat (RFC 5545, section 3.8.5.3), in order: the clock on the wall stays the
  * same whatever the zone does. `rule` is the value of an RRULE whose UNTIL, if any, is local time;
- * `except` are dates that are left out. At most `limit` are given, and none from the date `before` on.
+ * `except` are dates that are left out. At most `limit` are given, none before the date `from`, and none
+ * from the date `before` on; what lies outside is not counted through.
  * Throws an Error for a rule that is none, and for one that would take the machine for ever.
  */
 export function occurrences(
@@ -26,8 +28,14 @@ export function occurrences(
 	{
 		except = [],
 		limit = MOST_OCCURRENCES,
+		from = '0001-01-01',
 		before = '9999-12-31',
-	}: { except?: readonly LocalDate[]; limit?: number; before?: LocalDate } = {},
+	}: {
+		except?: readonly LocalDate[];
+		limit?: number;
+		from?: LocalDate;
+		before?: LocalDate;
+	} = {},
 ): LocalMoment[] {
 	const options = RRule.parseString(rule);
 	if (options.freq === undefined) throw new Error('a repeat without its kind');
@@ -36,10 +44,13 @@ export function occurrences(
 	const found: LocalMoment[] = [];
 	let turns = 0;
 	// The library reckons in UTC: here its clock stands for the one on the wall.
-	new RRule({ ...options, dtstart: asIfUtc(first) }).all((turn) => {
+	const near = forwarded(options, asIfUtc(first), asIfUtc({ date: from, minute: 0 }));
+	const end = asIfUtc({ date: before, minute: 0 });
+	const until = near.rule.until && near.rule.until < end ? near.rule.until : end;
+	new RRule({ ...near.rule, until, dtstart: near.first }).all((turn) => {
 		const date = turn.toISOString().slice(0, 10);
 		if (date >= before || found.length >= limit || ++turns > MOST_OCCURRENCES) return false;
-		if (!left.has(date))
+		if (date >= from && !left.has(date))
 			found.push({ date, minute: turn.getUTCHours() * 60 + turn.getUTCMinutes() });
 		return true;
 	});

@@ -1,5 +1,5 @@
 import { and, asc, eq, isNull } from 'drizzle-orm';
-import { readCalendar, type BusyTime, type CalendarRead } from '../../core/calendars/read-calendar';
+import type { BusyTime } from '../../core/calendars/read-calendar';
 import { may, type Actor } from '../../core/permissions/may';
 import { addDays, laterInstantOf, localOf } from '../../core/time/local-time';
 import { recordAct } from '../acts/record-act';
@@ -14,13 +14,14 @@ import { readSchool } from '../people/school';
 import { ForbiddenError } from '../permissions/forbidden';
 import { seal, unseal } from '../sealed';
 import { calendarAddress, fetchCalendar, type FetchFailure } from './fetch-calendar';
+import { readCalendarAside, type CalendarReadAside } from './read-aside';
 
 const PURPOSE = 'calendar-address';
 /** Calendars are read this far ahead, in days; and a little back, for what began before. */
 const AHEAD = 400;
 const BACK = 2;
 
-export type CalendarFailure = FetchFailure | 'no-calendar' | 'too-many';
+export type CalendarFailure = FetchFailure | 'no-calendar' | 'too-many' | 'too-much-work';
 
 /** A calendar as its owner and the office see it; the address only by its host. */
 export interface CalendarLine {
@@ -98,7 +99,7 @@ export async function addCalendarFile(
 	file: { readonly name: string; readonly text: string },
 ): Promise<CalendarAdded> {
 	mayEdit(actor, personId);
-	const read = readCalendar(file.text, await readingWindow(app));
+	const read = await readCalendarAside(file.text, await readingWindow(app));
 	if (!read.ok) return read;
 	await addCalendar(app, actor, { personId, name: file.name, address: null }, read.busy);
 	return { ok: true, entries: read.busy.length };
@@ -119,11 +120,11 @@ export async function addCalendarAddress(
 	return { ok: true, entries: read.busy.length };
 }
 
-type AddressRead = CalendarRead | { readonly ok: false; readonly reason: FetchFailure };
+type AddressRead = CalendarReadAside | { readonly ok: false; readonly reason: FetchFailure };
 
 async function readAddress(app: App, address: string): Promise<AddressRead> {
 	const fetched = await fetchCalendar(address, { allowPrivate: app.config.privateCalendars });
-	return fetched.ok ? readCalendar(fetched.text, await readingWindow(app)) : fetched;
+	return fetched.ok ? readCalendarAside(fetched.text, await readingWindow(app)) : fetched;
 }
 
 async function addCalendar(

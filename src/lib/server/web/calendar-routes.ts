@@ -42,6 +42,8 @@ function calendarFailureText(reason: CalendarFailure): string {
 			return m.calendar_refused();
 		case 'no-calendar':
 			return m.calendar_no_calendar();
+		case 'too-much-work':
+			return m.calendar_too_much_work();
 		case 'too-many':
 			return m.calendar_too_many();
 	}

@@ -62,3 +62,7 @@ export const availableText = (hours: readonly AvailableHours[]): string =>
 			return `${name} ${times}`;
 		})
 		.join(', ');
+
+/** A part of 1 as `40 %`. */
+export const partText = (part: number): string =>
+	new Intl.NumberFormat(formatLocale(), { style: 'percent' }).format(part);

@@ -1,21 +1,8 @@
-<script lang="ts">
-	import { FileUp } from '@lucide/svelte';
-	import type { ListField, ListKind } from '$lib/core/lists/list-kinds';
-	import { isOneRoster } from '$lib/core/lists/one-roster';
-	import { headerSignature, missingFields, proposeKind } from '$lib/core/lists/propose-columns';
-	import { pairKey } from '$lib/core/lists/households';
+<script lang="ts" module>
+	import type { ListField } from '$lib/core/lists/list-kinds';
 	import type { NamedTable } from '$lib/core/lists/read-rows';
 	import type { RegisterDifference } from '$lib/core/lists/register-difference';
-	import { isNote } from '$lib/core/lists/register-lists';
 	import type { ListTable } from '$lib/core/lists/table';
-	import { m } from '$lib/paraglide/messages';
-	import ChairMark from '../chairs/ChairMark.svelte';
-	import { listText } from '../format/when';
-	import ChooseColumns from './ChooseColumns.svelte';
-	import DifferenceTable from './DifferenceTable.svelte';
-	import { droppedFiles } from './dropped-files';
-	import { fieldText, listFaultText, tableFaultText } from './list-text';
-	import { readFilesInWorker } from './read-files';
 
 	interface Preview {
 		readonly difference: Omit<RegisterDifference, 'writes'>;
@@ -27,14 +14,33 @@
 		readonly seen: string;
 		readonly gone: number;
 	}
+	type Progress = (part: number) => void;
 	interface Lists {
 		readonly tables: readonly NamedTable[];
 		readonly complete: boolean;
 		readonly answers: Record<string, boolean>;
 	}
-	type Applied =
+	export type Applied =
 		| { readonly ok: true; readonly lines: number }
 		| { readonly ok: false; readonly preview: Preview };
+</script>
+
+<script lang="ts">
+	import { FileUp } from '@lucide/svelte';
+	import type { ListKind } from '$lib/core/lists/list-kinds';
+	import { isOneRoster } from '$lib/core/lists/one-roster';
+	import { headerSignature, missingFields, proposeKind } from '$lib/core/lists/propose-columns';
+	import { pairKey } from '$lib/core/lists/households';
+	import { isNote } from '$lib/core/lists/register-lists';
+	import { m } from '$lib/paraglide/messages';
+	import ChairMark from '../chairs/ChairMark.svelte';
+	import { listText, partText } from '../format/when';
+	import { ToldProblem } from '../saving/post-for-lines';
+	import ChooseColumns from './ChooseColumns.svelte';
+	import DifferenceTable from './DifferenceTable.svelte';
+	import { droppedFiles } from './dropped-files';
+	import { fieldText, listFaultText, tableFaultText } from './list-text';
+	import { readFilesInWorker } from './read-files';
 
 	/** Files dropped, columns named, what would change looked at, then read: four steps on one page. */
 	let {
@@ -46,8 +52,11 @@
 		remembered: Readonly<
 			Record<string, { readonly kind: ListKind; readonly columns: readonly (ListField | null)[] }>
 		>;
-		preview: (lists: Lists) => Promise<Preview>;
-		apply: (lists: Lists & { seen: string; leaveOut: boolean }) => Promise<Applied>;
+		preview: (lists: Lists, progress: Progress) => Promise<Preview>;
+		apply: (
+			lists: Lists & { seen: string; leaveOut: boolean },
+			progress: Progress,
+		) => Promise<Applied>;
 	} = $props();
 
 	let tables = $state.raw<readonly NamedTable[]>([]);
@@ -95,14 +104,18 @@
 	}
 
 	const lists = (): Lists => ({ tables, complete, answers });
+	const problemText = (error: unknown): string =>
+		error instanceof ToldProblem ? error.message : m.lists_failed();
 
 	async function look() {
 		problem = null;
 		working = m.lists_comparing();
 		try {
-			preview = await askPreview(lists());
-		} catch {
-			problem = m.lists_failed();
+			preview = await askPreview(lists(), (part) => {
+				working = m.lists_comparing_part({ part: partText(part) });
+			});
+		} catch (error) {
+			problem = problemText(error);
 		}
 		working = null;
 	}
@@ -112,7 +125,9 @@
 		problem = null;
 		working = m.lists_writing();
 		try {
-			const result = await askApply({ ...lists(), seen: preview.seen, leaveOut });
+			const result = await askApply({ ...lists(), seen: preview.seen, leaveOut }, (part) => {
+				working = m.lists_writing_part({ part: partText(part) });
+			});
 			if (result.ok) {
 				read = result.lines;
 				tables = [];
@@ -122,8 +137,8 @@
 				preview = result.preview;
 				problem = m.lists_not_as_seen();
 			}
-		} catch {
-			problem = m.lists_failed();
+		} catch (error) {
+			problem = problemText(error);
 		}
 		working = null;
 	}

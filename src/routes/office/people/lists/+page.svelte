@@ -1,19 +1,11 @@
 <script lang="ts">
 	import { refreshAll } from '$app/navigation';
 	import { m } from '$lib/paraglide/messages';
-	import ReadLists from '$lib/ui/lists/ReadLists.svelte';
+	import ReadLists, { type Applied } from '$lib/ui/lists/ReadLists.svelte';
+	import { postForLines } from '$lib/ui/saving/post-for-lines';
 
 	let { data, form } = $props();
 
-	async function post<Answer>(address: string, body: unknown): Promise<Answer> {
-		const answer = await fetch(address, {
-			method: 'POST',
-			headers: { 'content-type': 'application/json' },
-			body: JSON.stringify(body),
-		});
-		if (!answer.ok) throw new Error(String(answer.status));
-		return answer.json();
-	}
 	const files = [
 		...['teachers', 'students', 'families', 'teaching', 'interpreters'].flatMap((name) => [
 			`${name}.csv`,
@@ -32,9 +24,9 @@
 {#if data.mayChange}
 	<ReadLists
 		remembered={data.remembered}
-		preview={(lists) => post('/office/people/lists/preview', lists)}
-		apply={async (lists) => {
-			const result = await post<{ ok: true; lines: number }>('/office/people/lists/apply', lists);
+		preview={(lists, progress) => postForLines('/office/people/lists/preview', lists, progress)}
+		apply={async (lists, progress) => {
+			const result = await postForLines<Applied>('/office/people/lists/apply', lists, progress);
 			if (result.ok) await refreshAll();
 			return result;
 		}}

@@ -1,11 +1,13 @@
-import { json } from '@sveltejs/kit';
-import { applyLists } from '$lib/server/register/read-lists';
-import { applySchema, readListsBody } from '$lib/server/web/lists-body';
+import { applyBody } from '$lib/server/register/read-lists';
 import { accountFor } from '$lib/server/web/account-for';
+import { answerInLines, bytesOf } from '$lib/server/web/lists-answer';
 import type { RequestHandler } from './$types';
 
 export const POST: RequestHandler = async ({ locals, request }) => {
 	const account = accountFor(locals, 'register.change');
-	const { seen, leaveOut, ...lists } = await readListsBody(request, applySchema);
-	return json(await applyLists(locals.app, account, lists, { seen, leaveOut }));
+	const body = await bytesOf(request);
+	return answerInLines(locals, async (progress) => {
+		const result = await applyBody(locals.app, account, body, progress);
+		return result && JSON.stringify(result);
+	});
 };

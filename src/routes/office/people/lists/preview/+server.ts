@@ -1,10 +1,10 @@
-import { json } from '@sveltejs/kit';
-import { previewLists } from '$lib/server/register/read-lists';
-import { listsSchema, readListsBody } from '$lib/server/web/lists-body';
+import { previewBody } from '$lib/server/register/read-lists';
 import { accountFor } from '$lib/server/web/account-for';
+import { answerInLines, bytesOf } from '$lib/server/web/lists-answer';
 import type { RequestHandler } from './$types';
 
 export const POST: RequestHandler = async ({ locals, request }) => {
 	const account = accountFor(locals, 'register.change');
-	return json(await previewLists(locals.app, account, await readListsBody(request, listsSchema)));
+	const body = await bytesOf(request);
+	return answerInLines(locals, (progress) => previewBody(locals.app, account, body, progress));
 };

@@ -1,9 +1,6 @@
-import { error } from '@sveltejs/kit';
 import { z } from 'zod';
 import { listKinds, type ListField, type ListKind } from '../../core/lists/list-kinds';
 import { MOST_ROWS } from '../../core/lists/table';
-import { m } from '$lib/paraglide/messages';
-import type { ListsToRead } from '../register/read-lists';
 
 const kinds = Object.keys(listKinds) as [ListKind, ...ListKind[]];
 const fields = [...new Set(kinds.flatMap((kind) => listKinds[kind].fields))] as [
@@ -20,6 +17,7 @@ const tableSchema = z.object({
 	faults: z.array(z.unknown()).max(0),
 });
 
+/** Lists as the page sends them. */
 export const listsSchema = z.object({
 	tables: z
 		.array(
@@ -35,14 +33,5 @@ export const listsSchema = z.object({
 	answers: z.record(z.string(), z.boolean()),
 });
 
-export const applySchema = listsSchema.extend({ seen: z.string(), leaveOut: z.boolean() });
-
-/** The lists in a request's body; a body that is none is refused. */
-export async function readListsBody<Schema extends typeof listsSchema>(
-	request: Request,
-	schema: Schema,
-): Promise<z.infer<Schema> & ListsToRead> {
-	const read = schema.safeParse(await request.json().catch(() => null));
-	if (!read.success) error(400, m.lists_failed());
-	return read.data as z.infer<Schema> & ListsToRead;
-}
+/** What was seen of them, and whether rows with faults are left out: for writing them. */
+export const seenSchema = z.object({ seen: z.string(), leaveOut: z.boolean() });

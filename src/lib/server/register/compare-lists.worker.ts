@@ -1,0 +1,73 @@
+import { createHash } from 'node:crypto';
+import { compareLists } from '../../core/lists/compare-lists';
+import { isOneRoster, readOneRoster } from '../../core/lists/one-roster';
+import { missingFields } from '../../core/lists/propose-columns';
+import { readRows, type NamedTable } from '../../core/lists/read-rows';
+import type { RegisterLists } from '../../core/lists/register-lists';
+import { answerAside } from '../aside/answer-aside';
+import { newId } from '../identifiers';
+import type { ComparedLists, ListsInput, UnreadableTable } from './compare-aside';
+import { listsSchema, seenSchema } from './lists-body';
+
+answerAside(({ body, state, now, wanted }: ListsInput, progress): ComparedLists => {
+	const sent: unknown = parsed(body);
+	const read = listsSchema.safeParse(sent);
+	if (!read.success) return { ok: false };
+	const lists = read.data as unknown as { tables: NamedTable[] } & typeof read.data;
+	progress(0.15);
+	const tables = lists.tables.map(({ table }) => table);
+	const roster = isOneRoster(tables);
+	const unreadable = lists.tables.flatMap(({ table, kind, columns }): UnreadableTable[] => {
+		const missing = roster || table.faults.length ? [] : missingFields(kind, columns);
+		const { name, faults } = table;
+		return missing.length || faults.length ? [{ name, missing, faults }] : [];
+	});
+	const rows = unreadable.length
+		? NOTHING
+		: roster
+			? readOneRoster(tables)
+			: readRows(lists.tables);
+	progress(0.4);
+	const { writes, ...difference } = compareLists(rows, state, {
+		complete: lists.complete && rows.kinds.length > 0,
+		answers: new Map(Object.entries(lists.answers)),
+		newId: () => newId({ now: () => now }),
+		progress: (part) => progress(0.4 + 0.5 * part),
+	});
+	const preview = {
+		...{ difference, unreadable },
+		seen: createHash('sha256').update(JSON.stringify(difference.lines)).digest('base64url'),
+		gone: difference.lines.filter(
+			({ change, subject }) =>
+				change === 'gone' && (subject === 'student' || subject === 'teacher'),
+		).length,
+	};
+	if (wanted === 'text') return { ok: true, wanted, text: JSON.stringify(preview) };
+	if (wanted === 'preview') return { ok: true, wanted, preview };
+	const confirmed = seenSchema.safeParse(sent);
+	if (!confirmed.success) return { ok: false };
+	const isAsSeen = preview.seen === confirmed.data.seen;
+	return {
+		...{ ok: true, wanted, writes, lines: difference.lines.length, ...confirmed.data },
+		// Of the tables only the headings are remembered.
+		tables: lists.tables.map(({ table, ...named }) => ({
+			...named,
+			table: { ...table, rows: [] },
+		})),
+		isAsSeen,
+		preview,
+	};
+});
+
+function parsed(body: Uint8Array): unknown {
+	try {
+		return JSON.parse(new TextDecoder('utf-8', { fatal: true }).decode(body));
+	} catch {
+		return null;
+	}
+}
+
+const NOTHING: RegisterLists = {
+	...{ kinds: [], teachers: [], students: [], adults: [], classes: [], teaching: [] },
+	...{ enrolments: [], interpreters: [], faults: [] },
+};
