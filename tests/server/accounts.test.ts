@@ -17,6 +17,7 @@ import { freshApp } from './database';
 import { emptySchool } from './read-school';
 
 const nadia = { name: 'Nadia Holm', email: 'Nadia@small.example', role: 'organiser' as const };
+const CLIENT = { address: '127.0.0.1', devices: undefined };
 const tokenOf = (link: string) => link.split('/').at(-1)!;
 
 describe('accounts', () => {
@@ -42,11 +43,13 @@ describe('accounts', () => {
 		expect(await inviteAccount(app, organiser, nadia)).toEqual({ ok: false, reason: 'known' });
 		if (!first.ok) throw new Error('not invited');
 		await app.accounts.setPassword(first.id, 'a password of hers');
-		expect(await app.accounts.signIn('nadia@small.example', 'a password of hers')).toMatchObject({
+		expect(
+			await app.accounts.signIn('nadia@small.example', 'a password of hers', CLIENT),
+		).toMatchObject({
 			ok: true,
 		});
 		await withdrawAccount(app, organiser, first.id);
-		expect(await app.accounts.signIn('nadia@small.example', 'a password of hers')).toEqual({
+		expect(await app.accounts.signIn('nadia@small.example', 'a password of hers', CLIENT)).toEqual({
 			...{ ok: false, reason: 'wrong' },
 		});
 		expect(await inviteAccount(app, organiser, nadia)).toMatchObject({ ok: true, id: first.id });

@@ -20,19 +20,13 @@ const calendar = (count: number) =>
 
 describe('a calendar that is read aside', () => {
 	it('is what it is, and the server goes on meanwhile', async () => {
-		let longest = 0;
-		let last = performance.now();
-		const ticking = setInterval(() => {
-			longest = Math.max(longest, performance.now() - last);
-			last = performance.now();
-		}, 10);
-		const started = performance.now();
-		const read = await readCalendarAside(calendar(12), window);
-		const took = performance.now() - started;
-		clearInterval(ticking);
+		let turns = 0;
+		const others = setInterval(() => turns++, 1);
+		const read = await readCalendarAside(calendar(8), window);
+		clearInterval(others);
 		expect(read).toMatchObject({ ok: true });
-		// Half of the time it took: read in this thread it would be nearly all of it.
-		expect(longest).toBeLessThan(took / 2);
+		// Read in this thread, nothing else would have had its turn.
+		expect(turns).toBeGreaterThan(3);
 	});
 
 	it('is given up when it takes too long, or too much memory', async () => {

@@ -48,7 +48,7 @@ export function createApp(config: Config): App {
 		clock,
 		db,
 		log,
-		accounts: createAccounts(db, sql, config, clock),
+		accounts: createAccounts(db, config, clock),
 		live,
 		mail: createMailer(config, log),
 		apiRate: new ApiRate(config.apiRate),

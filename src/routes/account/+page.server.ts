@@ -3,10 +3,13 @@ import { toString as qrCode } from 'qrcode';
 import { z } from 'zod';
 import { may } from '$lib/core/permissions/may';
 import { m } from '$lib/paraglide/messages';
+import { isTooOften } from '$lib/server/accounts/attempts';
+import { passwordAgain } from '$lib/server/accounts/limits';
 import { listTokens, makeToken, revokeToken, scopes } from '$lib/server/api/tokens';
 import { setSessionCookies } from '$lib/server/web/cookies';
 import { accountFor } from '$lib/server/web/account-for';
 import { readFields } from '$lib/server/web/read-fields';
+import { tooOftenText } from '$lib/server/web/too-often-text';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals }) => {
@@ -59,23 +62,24 @@ export const actions: Actions = {
 		const read = await readFields(request, passwordSchema);
 		if (!read.ok) return fail(400, { problem: read.problem });
 		const { current, password } = read.fields;
-		const answer = await accounts.limited(`password:${id}`, async () =>
+		const answer = await accounts.limited(passwordAgain(id), async () =>
 			(await accounts.isPassword(id, current)) ? 'right' : null,
 		);
 		if (answer === 'wrong') return fail(400, { problem: m.password_current_wrong() });
-		if (answer === 'too-often') return fail(429, { problem: m.sign_in_too_often() });
+		if (isTooOften(answer)) return fail(429, { problem: tooOftenText(answer.wait) });
 		await accounts.setPassword(id, password);
 		for (const { name } of cookies.getAll())
 			if (name.startsWith('ten-chairs.')) cookies.delete(name, { path: '/' });
 		redirect(303, '/sign-in');
 	},
 	begin: async ({ request, locals }) => {
-		accountFor(locals, 'account.own');
+		const { account } = accountFor(locals, 'account.own');
 		const headers = request.headers;
 		const read = await readFields(request, currentSchema);
 		if (!read.ok) return fail(400, { problem: read.problem });
-		const factor = await locals.app.accounts.beginFactor(headers, read.fields.current);
-		if (!factor) return fail(400, { problem: m.password_current_wrong() });
+		const factor = await locals.app.accounts.beginFactor(headers, account, read.fields.current);
+		if (isTooOften(factor)) return fail(429, { problem: tooOftenText(factor.wait) });
+		if (factor === 'wrong') return fail(400, { problem: m.password_current_wrong() });
 		return {
 			factor: {
 				picture: await qrCode(factor.address, { type: 'svg', margin: 1 }),
@@ -85,22 +89,24 @@ export const actions: Actions = {
 		};
 	},
 	confirm: async ({ request, locals, cookies }) => {
-		accountFor(locals, 'account.own');
+		const { account } = accountFor(locals, 'account.own');
 		const headers = request.headers;
 		const read = await readFields(request, codeSchema);
 		if (!read.ok) return fail(400, { problem: read.problem });
-		const answer = await locals.app.accounts.confirmFactor(headers, read.fields.code);
-		if (!answer) return fail(400, { problem: m.second_wrong() });
+		const answer = await locals.app.accounts.confirmFactor(headers, account, read.fields.code);
+		if (isTooOften(answer)) return fail(429, { problem: tooOftenText(answer.wait) });
+		if (answer === 'wrong') return fail(400, { problem: m.second_wrong() });
 		setSessionCookies(cookies, locals.app.config.origin, answer);
 		return { said: m.factor_on() };
 	},
 	end: async ({ request, locals, cookies }) => {
-		accountFor(locals, 'account.own');
+		const { account } = accountFor(locals, 'account.own');
 		const headers = request.headers;
 		const read = await readFields(request, currentSchema);
 		if (!read.ok) return fail(400, { problem: read.problem });
-		const answer = await locals.app.accounts.endFactor(headers, read.fields.current);
-		if (!answer) return fail(400, { problem: m.password_current_wrong() });
+		const answer = await locals.app.accounts.endFactor(headers, account, read.fields.current);
+		if (isTooOften(answer)) return fail(429, { problem: tooOftenText(answer.wait) });
+		if (answer === 'wrong') return fail(400, { problem: m.password_current_wrong() });
 		setSessionCookies(cookies, locals.app.config.origin, answer);
 		return { said: m.factor_off() };
 	},

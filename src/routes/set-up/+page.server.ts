@@ -4,9 +4,12 @@ import { zod4 } from 'sveltekit-superforms/adapters';
 import { z } from 'zod';
 import { isTimeZone } from '$lib/core/time/local-time';
 import { m } from '$lib/paraglide/messages';
+import { isTooOften } from '$lib/server/accounts/attempts';
+import { setUpLimits } from '$lib/server/accounts/limits';
 import { hasOrganiser } from '$lib/server/accounts/accounts';
 import { isSetUpCode, setUpSchool } from '$lib/server/accounts/set-up';
-import { setSessionCookies } from '$lib/server/web/cookies';
+import { clientOf, setSessionCookies } from '$lib/server/web/cookies';
+import { tooOftenText } from '$lib/server/web/too-often-text';
 import type { Actions, PageServerLoad } from './$types';
 
 const schema = z.object({
@@ -38,20 +41,21 @@ export const load: PageServerLoad = async ({ locals }) => {
 };
 
 export const actions: Actions = {
-	default: async ({ request, locals, cookies }) => {
+	default: async ({ request, locals, cookies, getClientAddress }) => {
 		const { app } = locals;
 		if (await hasOrganiser(app.db)) error(404, m.error_not_found());
 		const form = await superValidate(request, zod4(schema));
 		if (!form.valid) return fail(400, { form });
 		const { code, school, timeZone, name, email, password } = form.data;
-		const answer = await app.accounts.limited('set-up', async () =>
+		const client = clientOf(cookies, getClientAddress);
+		const answer = await app.accounts.limited(setUpLimits(client), async () =>
 			isSetUpCode(app.config.key, code) ? 'right' : null,
 		);
-		if (answer === 'too-often') return message(form, m.sign_in_too_often(), { status: 429 });
+		if (isTooOften(answer)) return message(form, tooOftenText(answer.wait), { status: 429 });
 		if (answer === 'wrong') return setError(form, 'code', m.set_up_code_wrong());
 		const done = await setUpSchool(app, { school, timeZone, organiser: { name, email, password } });
 		if (!done) error(404, m.error_not_found());
-		const signedIn = await app.accounts.signIn(email, password);
+		const signedIn = await app.accounts.signIn(email, password, client);
 		if (signedIn.ok) setSessionCookies(cookies, app.config.origin, signedIn.cookies);
 		redirect(303, '/office');
 	},

@@ -4,7 +4,8 @@ import { zod4 } from 'sveltekit-superforms/adapters';
 import { z } from 'zod';
 import { m } from '$lib/paraglide/messages';
 import { readSchool } from '$lib/server/people/school';
-import { setSessionCookies } from '$lib/server/web/cookies';
+import { clientOf, setSessionCookies } from '$lib/server/web/cookies';
+import { tooOftenText } from '$lib/server/web/too-often-text';
 import type { Actions, PageServerLoad } from './$types';
 
 const schema = z.object({
@@ -22,16 +23,17 @@ export const load: PageServerLoad = async ({ locals }) => {
 };
 
 export const actions: Actions = {
-	default: async ({ request, locals, cookies }) => {
+	default: async ({ request, locals, cookies, getClientAddress }) => {
 		const form = await superValidate(request, zod4(schema));
 		if (!form.valid) return fail(400, { form });
 		const { accounts, config } = locals.app;
-		const result = await accounts.signIn(form.data.email, form.data.password);
+		const { email, password } = form.data;
+		const result = await accounts.signIn(email, password, clientOf(cookies, getClientAddress));
 		form.data.password = '';
 		if (!result.ok)
 			return result.reason === 'wrong'
 				? message(form, m.sign_in_wrong(), { status: 400 })
-				: message(form, m.sign_in_too_often(), { status: 429 });
+				: message(form, tooOftenText(result.wait), { status: 429 });
 		setSessionCookies(cookies, config.origin, result.cookies);
 		redirect(303, result.secondFactor ? '/sign-in/second' : '/');
 	},

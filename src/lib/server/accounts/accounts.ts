@@ -3,12 +3,11 @@ import { drizzleAdapter } from 'better-auth/adapters/drizzle';
 import { parseSetCookieHeader } from 'better-auth/cookies';
 import { twoFactor } from 'better-auth/plugins/two-factor';
 import { eq, sql as statement } from 'drizzle-orm';
-import { RateLimiterPostgres, RateLimiterRes } from 'rate-limiter-flexible';
-import type { Sql } from 'postgres';
 import type { Actor } from '../../core/permissions/may';
 import type { Clock } from '../clock';
 import type { Config } from '../config';
-import type { Database, Reader } from '../database/connect';
+import type { Database, Reader, Transaction } from '../database/connect';
+import { inTransaction } from '../database/transaction';
 import {
 	account,
 	accountCredential,
@@ -17,7 +16,11 @@ import {
 	accountVerification,
 } from '../database/schema';
 import { newId } from '../identifiers';
-import { keyedDigest } from '../keyed-digest';
+import { Attempts, isTooOften, type AttemptLimit, type Attempted } from './attempts';
+import { DEVICE_COOKIE, rememberDevice, type Client } from './clients';
+import { codeLimits, passwordAgain, signInLimits } from './limits';
+import { UsedCodes } from './used-codes';
+import { writePassword } from './write-password';
 
 /** Somebody who signed in with a password. */
 export type SignedIn = Extract<Actor, { kind: 'organiser' | 'helper' | 'front-door' }> & {
@@ -51,7 +54,9 @@ export type SignInResult =
 			readonly cookies: readonly CookieToSet[];
 			readonly secondFactor?: boolean;
 	  }
-	| { readonly ok: false; readonly reason: 'wrong' | 'too-often' };
+	| { readonly ok: false; readonly reason: 'wrong' }
+	/** The next attempt may come after so many seconds. */
+	| { readonly ok: false; readonly reason: 'too-often'; readonly wait: number };
 
 /** A code of an authenticator, or one of the spare codes on paper. */
 export interface FactorCode {
@@ -68,31 +73,46 @@ export interface NewFactor {
 export interface Accounts {
 	/** Who holds the session in these request headers. */
 	signedIn(headers: Headers): Promise<SignedIn | null>;
-	/**
-	 * Runs an attempt to prove something (`null`: it failed). After ten failures for the same name it
-	 * is closed for a quarter of an hour.
-	 */
-	limited<T>(name: string, attempt: () => Promise<T | null>): Promise<T | 'wrong' | 'too-often'>;
-	/** Tries a password, within these limits. */
-	signIn(email: string, password: string): Promise<SignInResult>;
+	/** Runs an attempt to prove something (`null`: it failed) within limits of attempts. */
+	limited<T>(
+		limits: readonly AttemptLimit[],
+		attempt: () => Promise<T | null>,
+	): Promise<Attempted<T>>;
+	/** Tries a password. Who signed in from this client before is not held up by strangers. */
+	signIn(email: string, password: string, client: Client): Promise<SignInResult>;
 	/** The second step of signing in, for who holds the cookie of the first. */
-	giveCode(headers: Headers, code: FactorCode): Promise<SignInResult>;
+	giveCode(headers: Headers, code: FactorCode, client: Client): Promise<SignInResult>;
 	/** Ends the session; returns the cookies to clear. */
 	signOut(headers: Headers): Promise<readonly CookieToSet[]>;
 	/** Makes an account; without a password nobody can sign in to it until one is set. */
 	create(account: Omit<NewAccount, 'password'> & { password?: string }): Promise<string>;
-	/** Sets a password and ends all sessions of the account. */
-	setPassword(accountId: string, password: string): Promise<void>;
+	/**
+	 * Sets a password and ends all sessions of the account, if `isAllowed` still says so once nobody else
+	 * can set one. Returns whether it was set.
+	 */
+	setPassword(
+		accountId: string,
+		password: string,
+		isAllowed?: (tx: Transaction) => Promise<boolean>,
+	): Promise<boolean>;
 	/** Whether this is the password of the account. */
 	isPassword(accountId: string, password: string): Promise<boolean>;
 	/** Ends all sessions of the account. */
 	endSessions(accountId: string): Promise<void>;
-	/** Begins a second factor; it counts once a first code of it was given. `null`: wrong password. */
-	beginFactor(headers: Headers, password: string): Promise<NewFactor | null>;
-	/** Gives the first code. Returns the cookies to set, or `null` when the code is wrong. */
-	confirmFactor(headers: Headers, code: string): Promise<readonly CookieToSet[] | null>;
-	/** Ends the second factor of whoever asks. Returns the cookies to set, or `null`: wrong password. */
-	endFactor(headers: Headers, password: string): Promise<readonly CookieToSet[] | null>;
+	/** Begins a second factor for who is signed in; it counts once a first code of it was given. */
+	beginFactor(headers: Headers, accountId: string, password: string): Promise<Attempted<NewFactor>>;
+	/** Gives the first code. Returns the cookies to set. */
+	confirmFactor(
+		headers: Headers,
+		accountId: string,
+		code: string,
+	): Promise<Attempted<readonly CookieToSet[]>>;
+	/** Ends the second factor of who is signed in. Returns the cookies to set. */
+	endFactor(
+		headers: Headers,
+		accountId: string,
+		password: string,
+	): Promise<Attempted<readonly CookieToSet[]>>;
 }
 
 /** Whether anybody has an organiser's account. */
@@ -104,10 +124,10 @@ export async function hasOrganiser(db: Reader): Promise<boolean> {
 }
 
 const WEEK = 7 * 24 * 60 * 60;
-const ATTEMPTS = { points: 10, duration: 15 * 60 };
+const YEAR = 365 * 24 * 60 * 60;
 
 /** Sessions and passwords, kept by a library; no address of its own is open to the network. */
-export function createAccounts(db: Database, sql: Sql, config: Config, clock: Clock): Accounts {
+export function createAccounts(db: Database, config: Config, clock: Clock): Accounts {
 	const auth = betterAuth({
 		baseURL: config.origin,
 		secret: config.key,
@@ -142,33 +162,7 @@ export function createAccounts(db: Database, sql: Sql, config: Config, clock: Cl
 		logger: { disabled: true },
 	});
 
-	const attempts = new RateLimiterPostgres({
-		storeClient: {
-			query: async ({ text, values }: { text: string; values: (string | number)[] }) => ({
-				rows: await sql.unsafe(text, values),
-			}),
-		},
-		storeType: 'client',
-		tableName: 'attempt',
-		tableCreated: true,
-		keyPrefix: '',
-		clearExpiredByTimeout: false,
-		...ATTEMPTS,
-	});
-
-	const limited: Accounts['limited'] = async (name, attempt) => {
-		const who = keyedDigest(config.key, 'attempts', name);
-		try {
-			await attempts.consume(who);
-		} catch (refusal) {
-			if (refusal instanceof RateLimiterRes) return 'too-often';
-			throw refusal;
-		}
-		const result = await attempt();
-		if (result === null) return 'wrong';
-		await attempts.delete(who);
-		return result;
-	};
+	const attempts = new Attempts(db, config.key, clock);
 
 	const cookiesOf = (headers: Headers): CookieToSet[] =>
 		headers.getSetCookie().flatMap((header) =>
@@ -178,6 +172,26 @@ export function createAccounts(db: Database, sql: Sql, config: Config, clock: Cl
 				maxAge: attributes['max-age'] === undefined ? undefined : Number(attributes['max-age']),
 			})),
 		);
+
+	const codes = new UsedCodes(db, config.key, clock);
+
+	const deviceCookie = (email: string, client: Client): CookieToSet => ({
+		name: DEVICE_COOKIE,
+		value: rememberDevice(config.key, email, client),
+		maxAge: YEAR,
+	});
+
+	/** Who has given the password and now gives a code: the library's cookie names a row that says so. */
+	const accountOfStep = async (headers: Headers): Promise<{ id: string; email: string } | null> => {
+		const { internalAdapter, createAuthCookie } = await auth.$context;
+		const { name } = createAuthCookie('two_factor');
+		const cookies = (headers.get('cookie') ?? '').split(/; */);
+		const signed = cookies.find((cookie) => cookie.startsWith(`${name}=`))?.slice(name.length + 1);
+		const step = signed && decodeURIComponent(signed).split('.')[0];
+		const found = step ? await internalAdapter.findVerificationValue(step) : null;
+		const [row] = found ? await db.select().from(account).where(eq(account.id, found.value)) : [];
+		return row ? { id: row.id, email: row.email } : null;
+	};
 
 	const endSessions = async (accountId: string): Promise<void> => {
 		await db.delete(accountSession).where(eq(accountSession.userId, accountId));
@@ -208,39 +222,44 @@ export function createAccounts(db: Database, sql: Sql, config: Config, clock: Cl
 			};
 		},
 
-		limited,
+		limited: (limits, attempt) => attempts.limited(limits, attempt),
 
-		async signIn(email, password) {
+		async signIn(email, password, client) {
 			const address = email.trim().toLowerCase();
-			const answer = await limited(`sign-in:${address}`, () =>
+			const answer = await attempts.limited(signInLimits(config.key, address, client), () =>
 				refusedAsNull(async () => {
 					const { headers, response } = await auth.api.signInEmail({
 						body: { email: address, password },
 						returnHeaders: true,
 					});
 					if (await isWithdrawn(address)) return null;
+					const secondFactor = 'twoFactorRedirect' in response;
+					const cookies = cookiesOf(headers);
 					return {
-						cookies: cookiesOf(headers),
-						secondFactor: 'twoFactorRedirect' in response,
+						cookies: secondFactor ? cookies : [...cookies, deviceCookie(address, client)],
+						secondFactor,
 					};
 				}),
 			);
-			return typeof answer === 'string' ? { ok: false, reason: answer } : { ok: true, ...answer };
+			return resultOf(answer);
 		},
 
-		async giveCode(headers, { kind, code }) {
+		async giveCode(headers, { kind, code }, client) {
+			const who = await accountOfStep(headers);
 			const body = { code: code.trim() };
-			const step = headers.get('cookie') ?? '';
-			const answer = await limited(`second-factor:${step}`, () =>
-				refusedAsNull(async () => {
-					const verify = kind === 'authenticator' ? auth.api.verifyTOTP : auth.api.verifyBackupCode;
-					const { headers: answer } = await verify({ body, headers, returnHeaders: true });
-					return cookiesOf(answer);
-				}),
+			const answer = await attempts.limited(codeLimits(config.key, who, client), () =>
+				who === null
+					? Promise.resolve(null)
+					: codes.onceOnly(who.id, body.code, () =>
+							refusedAsNull(async () => {
+								const verify =
+									kind === 'authenticator' ? auth.api.verifyTOTP : auth.api.verifyBackupCode;
+								const { headers: answer } = await verify({ body, headers, returnHeaders: true });
+								return { cookies: [...cookiesOf(answer), deviceCookie(who.email, client)] };
+							}),
+						),
 			);
-			return typeof answer === 'string'
-				? { ok: false, reason: answer }
-				: { ok: true, cookies: answer };
+			return resultOf(answer);
 		},
 
 		async signOut(headers) {
@@ -264,20 +283,17 @@ export function createAccounts(db: Database, sql: Sql, config: Config, clock: Cl
 			return user.id;
 		},
 
-		async setPassword(accountId, password) {
-			const { internalAdapter, password: passwords } = await auth.$context;
+		async setPassword(accountId, password, isAllowed = async () => true) {
+			const { password: passwords } = await auth.$context;
 			const hash = await passwords.hash(password);
-			const known = await internalAdapter.findAccounts(accountId);
-			if (known.some(({ providerId }) => providerId === 'credential'))
-				await internalAdapter.updatePassword(accountId, hash);
-			else
-				await internalAdapter.linkAccount({
-					userId: accountId,
-					providerId: 'credential',
-					accountId,
-					password: hash,
-				});
-			await endSessions(accountId);
+			return inTransaction(db, async (tx) => {
+				// Two who choose a password by one link wait for each other here; one of them wins.
+				await tx.select().from(account).where(eq(account.id, accountId)).for('update');
+				if (!(await isAllowed(tx))) return false;
+				await writePassword(tx, clock, accountId, hash);
+				await tx.delete(accountSession).where(eq(accountSession.userId, accountId));
+				return true;
+			});
 		},
 
 		async isPassword(accountId, password) {
@@ -289,35 +305,51 @@ export function createAccounts(db: Database, sql: Sql, config: Config, clock: Cl
 
 		endSessions,
 
-		beginFactor: (headers, password) =>
-			refusedAsNull(async () => {
-				const answer = await auth.api.enableTwoFactor({ body: { password }, headers });
-				return 'totpURI' in answer
-					? { address: answer.totpURI, spareCodes: answer.backupCodes }
-					: null;
-			}),
+		beginFactor: (headers, accountId, password) =>
+			attempts.limited(passwordAgain(accountId), () =>
+				refusedAsNull(async () => {
+					const answer = await auth.api.enableTwoFactor({ body: { password }, headers });
+					return 'totpURI' in answer
+						? { address: answer.totpURI, spareCodes: answer.backupCodes }
+						: null;
+				}),
+			),
 
-		confirmFactor: (headers, code) =>
-			refusedAsNull(async () => {
-				const { headers: answer } = await auth.api.verifyTOTP({
-					body: { code: code.trim() },
-					headers,
-					returnHeaders: true,
-				});
-				return cookiesOf(answer);
-			}),
+		confirmFactor: (headers, accountId, code) =>
+			attempts.limited(passwordAgain(accountId), () =>
+				codes.onceOnly(accountId, code.trim(), () =>
+					refusedAsNull(async () => {
+						const { headers: answer } = await auth.api.verifyTOTP({
+							body: { code: code.trim() },
+							headers,
+							returnHeaders: true,
+						});
+						return cookiesOf(answer);
+					}),
+				),
+			),
 
-		endFactor: (headers, password) =>
-			refusedAsNull(async () => {
-				const { headers: answer } = await auth.api.disableTwoFactor({
-					body: { password },
-					headers,
-					returnHeaders: true,
-				});
-				return cookiesOf(answer);
-			}),
+		endFactor: (headers, accountId, password) =>
+			attempts.limited(passwordAgain(accountId), () =>
+				refusedAsNull(async () => {
+					const { headers: answer } = await auth.api.disableTwoFactor({
+						body: { password },
+						headers,
+						returnHeaders: true,
+					});
+					return cookiesOf(answer);
+				}),
+			),
 	};
 }
+
+const resultOf = (
+	answer: Attempted<{ cookies: readonly CookieToSet[]; secondFactor?: boolean }>,
+): SignInResult => {
+	if (answer === 'wrong') return { ok: false, reason: 'wrong' };
+	if (isTooOften(answer)) return { ok: false, reason: 'too-often', wait: answer.wait };
+	return { ok: true, ...answer };
+};
 
 /** The library answers what it refuses with an error that bears a status: 400, 401 and the like. */
 async function refusedAsNull<T>(attempt: () => Promise<T | null>): Promise<T | null> {

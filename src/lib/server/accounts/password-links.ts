@@ -24,7 +24,7 @@ export async function passwordLink(
 
 /** The account for which the link's token lets a password be chosen now; `null` for any other token. */
 export async function accountOfPasswordLink(
-	{ db, config, clock }: Pick<App, 'db' | 'config' | 'clock'>,
+	{ db, config, clock }: Pick<App, 'config' | 'clock'> & { readonly db: Reader },
 	token: string,
 ): Promise<{ id: string; name: string; email: string } | null> {
 	const [id = '', end = '', secret = ''] = token.split('.');
@@ -34,6 +34,22 @@ export async function accountOfPasswordLink(
 	if (!row || row.withdrawnAt) return null;
 	const right = secretOf(config.key, id, until, await passwordState(db, id));
 	return sameDigest(secret, right) ? { id, name: row.name, email: row.email } : null;
+}
+
+/**
+ * Chooses a password by a link, which is spent by it: of two who use one link at the same moment one wins.
+ * Returns whose it is; `null` when the link lets nobody choose any more.
+ */
+export async function choosePassword(
+	app: Pick<App, 'db' | 'config' | 'clock' | 'accounts'>,
+	token: string,
+	password: string,
+): Promise<{ id: string; email: string } | null> {
+	const account = await accountOfPasswordLink(app, token);
+	if (!account) return null;
+	const isStillGood = async (tx: Reader) =>
+		(await accountOfPasswordLink({ ...app, db: tx }, token)) !== null;
+	return (await app.accounts.setPassword(account.id, password, isStillGood)) ? account : null;
 }
 
 /** Who forgot the password of this address, with a link for another one; `null` for no account. */

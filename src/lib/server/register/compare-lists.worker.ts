@@ -9,6 +9,11 @@ import { newId } from '../identifiers';
 import type { ComparedLists, ListsInput, UnreadableTable } from './compare-aside';
 import { listsSchema, seenSchema } from './lists-body';
 
+const NOTHING: RegisterLists = {
+	...{ kinds: [], teachers: [], students: [], adults: [], classes: [], teaching: [] },
+	...{ enrolments: [], interpreters: [], faults: [] },
+};
+
 answerAside(({ body, state, now, wanted }: ListsInput, progress): ComparedLists => {
 	const sent: unknown = parsed(body);
 	const read = listsSchema.safeParse(sent);
@@ -66,8 +71,3 @@ function parsed(body: Uint8Array): unknown {
 		return null;
 	}
 }
-
-const NOTHING: RegisterLists = {
-	...{ kinds: [], teachers: [], students: [], adults: [], classes: [], teaching: [] },
-	...{ enrolments: [], interpreters: [], faults: [] },
-};

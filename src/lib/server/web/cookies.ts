@@ -1,5 +1,6 @@
 import type { Cookies } from '@sveltejs/kit';
 import type { CookieToSet } from '../accounts/accounts';
+import { DEVICE_COOKIE, type Client } from '../accounts/clients';
 
 export const FAMILY_COOKIE = 'ten-chairs-family';
 export const TEACHER_COOKIE = 'ten-chairs-teacher';
@@ -17,6 +18,12 @@ const options = (origin: string) => ({
 export function setVisitorCookie(cookies: Cookies, origin: string, name: string, value: string) {
 	cookies.set(name, value, { ...options(origin), maxAge: HALF_A_YEAR });
 }
+
+/** From where a request comes: the address is a proxy's word only where the configuration says so. */
+export const clientOf = (cookies: Cookies, getClientAddress: () => string): Client => ({
+	address: getClientAddress(),
+	devices: cookies.get(DEVICE_COOKIE),
+});
 
 /** Hands the cookies of an account's session on to the browser. */
 export function setSessionCookies(

@@ -1,8 +1,8 @@
 import { error, fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import { m } from '$lib/paraglide/messages';
-import { accountOfPasswordLink } from '$lib/server/accounts/password-links';
-import { setSessionCookies } from '$lib/server/web/cookies';
+import { accountOfPasswordLink, choosePassword } from '$lib/server/accounts/password-links';
+import { clientOf, setSessionCookies } from '$lib/server/web/cookies';
 import { readFields } from '$lib/server/web/read-fields';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -20,14 +20,16 @@ const schema = z.object({
 });
 
 export const actions: Actions = {
-	default: async ({ request, locals, params, cookies }) => {
+	default: async ({ request, locals, params, cookies, getClientAddress }) => {
 		const { app } = locals;
 		const account = await accountOfPasswordLink(app, params.token);
 		if (!account) error(404, m.link_unknown());
 		const read = await readFields(request, schema);
 		if (!read.ok) return fail(400, { problem: read.problem });
-		await app.accounts.setPassword(account.id, read.fields.password);
-		const signedIn = await app.accounts.signIn(account.email, read.fields.password);
+		if (!(await choosePassword(app, params.token, read.fields.password)))
+			error(404, m.link_unknown());
+		const client = clientOf(cookies, getClientAddress);
+		const signedIn = await app.accounts.signIn(account.email, read.fields.password, client);
 		if (!signedIn.ok) redirect(303, '/sign-in');
 		setSessionCookies(cookies, app.config.origin, signedIn.cookies);
 		redirect(303, signedIn.secondFactor ? '/sign-in/second' : '/');

@@ -1,22 +1,27 @@
 import { fail } from '@sveltejs/kit';
 import { z } from 'zod';
 import { m } from '$lib/paraglide/messages';
+import { isTooOften } from '$lib/server/accounts/attempts';
+import { forgotLimits } from '$lib/server/accounts/limits';
 import { accountToReset } from '$lib/server/accounts/password-links';
 import { passwordWords } from '$lib/server/web/message-words';
+import { clientOf } from '$lib/server/web/cookies';
 import { readFields } from '$lib/server/web/read-fields';
+import { tooOftenText } from '$lib/server/web/too-often-text';
 import type { Actions } from './$types';
 
 const schema = z.object({ email: z.email({ error: () => m.email_wrong() }) });
 
 export const actions: Actions = {
-	default: async ({ request, locals }) => {
+	default: async ({ request, locals, cookies, getClientAddress }) => {
 		const { app } = locals;
 		const read = await readFields(request, schema);
 		if (!read.ok) return fail(400, { problem: read.problem });
 		const address = read.fields.email.trim().toLowerCase();
 		// Counted whether the address is known or not, so that nothing can be learned from the answer.
-		const answer = await app.accounts.limited(`forgot:${address}`, async () => null);
-		if (answer === 'too-often') return fail(429, { problem: m.sign_in_too_often() });
+		const limits = forgotLimits(address, clientOf(cookies, getClientAddress));
+		const answer = await app.accounts.limited(limits, async () => null);
+		if (isTooOften(answer)) return fail(429, { problem: tooOftenText(answer.wait) });
 		const to = await accountToReset(app, address);
 		if (to) {
 			const words = await passwordWords(app, { name: to.name, link: to.link, isFirst: false });

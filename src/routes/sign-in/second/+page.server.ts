@@ -1,8 +1,9 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import { m } from '$lib/paraglide/messages';
-import { setSessionCookies } from '$lib/server/web/cookies';
+import { clientOf, setSessionCookies } from '$lib/server/web/cookies';
 import { readFields } from '$lib/server/web/read-fields';
+import { tooOftenText } from '$lib/server/web/too-often-text';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => {
@@ -19,16 +20,17 @@ const schema = z.object({
 });
 
 export const actions: Actions = {
-	default: async ({ request, locals, cookies }) => {
+	default: async ({ request, locals, cookies, getClientAddress }) => {
 		const { accounts, config } = locals.app;
 		const headers = request.headers;
 		const read = await readFields(request, schema);
 		if (!read.ok) return fail(400, { problem: read.problem });
-		const result = await accounts.giveCode(headers, read.fields);
+		const client = clientOf(cookies, getClientAddress);
+		const result = await accounts.giveCode(headers, read.fields, client);
 		if (!result.ok)
 			return result.reason === 'wrong'
 				? fail(400, { problem: m.second_wrong() })
-				: fail(429, { problem: m.sign_in_too_often() });
+				: fail(429, { problem: tooOftenText(result.wait) });
 		setSessionCookies(cookies, config.origin, result.cookies);
 		redirect(303, '/');
 	},

@@ -64,11 +64,14 @@ export const accountVerification = pgTable('account_verification', {
 	updatedAt: dateTime('updated_at').notNull(),
 });
 
-/** Counts tries of passwords and codes; keys are keyed digests. */
+/** Counts attempts at passwords and codes; keys are keyed digests. Times in milliseconds. */
 export const attempt = pgTable('attempt', {
 	key: text('key').primaryKey(),
 	points: integer('points').notNull().default(0),
+	/** When they are forgotten. */
 	expire: bigint('expire', { mode: 'number' }),
+	/** Before that nothing is tried. */
+	freeAt: bigint('free_at', { mode: 'number' }).notNull().default(0),
 });
 
 /** A second factor; secret and spare codes are encrypted under the server's key. */

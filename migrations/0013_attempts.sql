@@ -1,0 +1,1 @@
+ALTER TABLE "attempt" ADD COLUMN "free_at" bigint DEFAULT 0 NOT NULL;
