@@ -3,7 +3,7 @@ import { decodeText } from './decode-text';
 import { LARGEST_FILE, TooLargeError } from './limits';
 import { readCsv } from './read-csv';
 import { readWorkbook } from './read-workbook';
-import { isZip, unzip } from './unzip';
+import { isZip, packed, unzip } from './unzip';
 
 /**
  * The tables of a file, whatever it is: separated text, an XLSX workbook, or a zip of separated texts.
@@ -28,9 +28,10 @@ export async function readListFile(name: string, bytes: Uint8Array): Promise<Lis
 }
 
 async function readPacked(name: string, bytes: Uint8Array): Promise<ListTable[]> {
-	// Unpacked once under the limit, before a library that has none gets to see it.
+	// Unpacked once under the limit, and packed again: a library that has none gets to see just this, and
+	// nothing that was hidden behind it.
 	const files = unzip(bytes);
-	if (files.has('xl/workbook.xml')) return readWorkbook(name, bytes);
+	if (files.has('xl/workbook.xml')) return readWorkbook(name, packed(files));
 	const lists = [...files].filter(
 		([path]) => /\.csv$/i.test(path) && !/(^|\/)(__MACOSX|\.)/.test(path),
 	);

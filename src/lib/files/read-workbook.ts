@@ -1,5 +1,11 @@
 import type { Cell, CellValue } from 'exceljs';
-import { columnLetter, tableOf, type ListTable, type TableFault } from '../core/lists/table';
+import {
+	columnLetter,
+	MOST_COLUMNS,
+	tableOf,
+	type ListTable,
+	type TableFault,
+} from '../core/lists/table';
 
 /** Reads the sheets of an XLSX workbook; hidden and empty ones are left out. */
 export async function readWorkbook(name: string, bytes: Uint8Array): Promise<ListTable[]> {
@@ -9,12 +15,19 @@ export async function readWorkbook(name: string, bytes: Uint8Array): Promise<Lis
 	const sheets = workbook.worksheets.filter(
 		(sheet) => sheet.state === 'visible' && sheet.actualRowCount > 0,
 	);
+	if (sheets.length === 0) return [{ name, header: [], rows: [], faults: [{ code: 'empty' }] }];
 	return sheets.map((sheet) => {
 		const faults: TableFault[] = [];
+		let isTooWide = false;
 		const lines: { row: number; cells: string[] }[] = [];
 		sheet.eachRow((row, number) => {
 			const cells: string[] = [];
-			row.eachCell({ includeEmpty: true }, (cell, column) => {
+			// Not the empty ones: a cell at the far right would make thousands of them in each row.
+			row.eachCell({ includeEmpty: false }, (cell, column) => {
+				if (column > MOST_COLUMNS) {
+					isTooWide = true;
+					return;
+				}
 				if (isMergedAway(cell))
 					faults.push({ code: 'merged-cells', row: number, column: columnLetter(column - 1) });
 				const text = textOf(cell.value);
@@ -28,6 +41,7 @@ export async function readWorkbook(name: string, bytes: Uint8Array): Promise<Lis
 			});
 			lines.push({ row: number, cells: Array.from(cells, (cell) => cell ?? '') });
 		});
+		if (isTooWide) faults.push({ code: 'too-many-columns' });
 		return tableOf(sheets.length > 1 ? `${name} (${sheet.name})` : name, lines, faults);
 	});
 }

@@ -1,5 +1,5 @@
-import { Unzip, UnzipInflate } from 'fflate';
-import { LARGEST_UNPACKED, TooLargeError } from './limits';
+import { Unzip, UnzipInflate, zipSync } from 'fflate';
+import { LARGEST_UNPACKED, MOST_FILES, TooLargeError } from './limits';
 
 /** The mark at the beginning of a zip file ("PK", 3, 4; PKWARE's APPNOTE, section 4.3.7). */
 export const isZip = (bytes: Uint8Array): boolean =>
@@ -19,7 +19,9 @@ export function unzip(
 ): Map<string, Uint8Array> {
 	const files = new Map<string, Uint8Array[]>();
 	let unpacked = 0;
+	let count = 0;
 	const reader = new Unzip((file) => {
+		if (++count > MOST_FILES) throw new TooLargeError('the file holds too many files');
 		if (!wanted(file.name)) return;
 		const pieces: Uint8Array[] = [];
 		files.set(file.name, pieces);
@@ -36,6 +38,10 @@ export function unzip(
 		reader.push(bytes.subarray(from, from + PIECE), from + PIECE >= bytes.length);
 	return new Map([...files].map(([name, pieces]) => [name, joined(pieces)]));
 }
+
+/** A zip file of just these files, as they are. */
+export const packed = (files: ReadonlyMap<string, Uint8Array>): Uint8Array =>
+	zipSync(Object.fromEntries(files), { level: 0 });
 
 function joined(pieces: readonly Uint8Array[]): Uint8Array {
 	const whole = new Uint8Array(pieces.reduce((sum, { length }) => sum + length, 0));

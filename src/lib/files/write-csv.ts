@@ -1,4 +1,5 @@
 import Papa from 'papaparse';
+import { writtenCell } from './written-cell';
 
 /** A list to write: every cell is text. */
 export interface WrittenTable {
@@ -7,19 +8,14 @@ export interface WrittenTable {
 	readonly rows: readonly (readonly string[])[];
 }
 
-/** A cell that a spreadsheet would take for a formula (OWASP, "CSV Injection"). */
-const LOOKS_LIKE_A_FORMULA = /^[=+\-@\t\r]/;
-const TELEPHONE = /^\+[\d\s().-]+$/;
-
-/** Puts an apostrophe before what a spreadsheet would run; telephone numbers are left as they are. */
-export const harmless = (text: string): string =>
-	LOOKS_LIKE_A_FORMULA.test(text) && !TELEPHONE.test(text) ? `'${text}` : text;
-
-/** Separated text by RFC 4180, in UTF-8 with a mark, so that spreadsheets know the encoding. */
+/**
+ * Separated text by RFC 4180, in UTF-8 with a mark, so that spreadsheets know the encoding. Every cell is
+ * quoted: where a country separates by semicolons, one inside a cell would begin the next one.
+ */
 export function writeCsv({ header, rows }: WrittenTable, options = { mark: true }): string {
 	const text = Papa.unparse(
-		{ fields: [...header], data: rows.map((row) => row.map(harmless)) },
-		{ newline: '\r\n' },
+		{ fields: [...header], data: rows.map((row) => row.map(writtenCell)) },
+		{ newline: '\r\n', quotes: true },
 	);
 	return `${options.mark ? '\ufeff' : ''}${text}\r\n`;
 }

@@ -1,7 +1,8 @@
 import exceljs from 'exceljs';
 import type { WrittenTable } from './write-csv';
+import { writtenCell } from './written-cell';
 
-/** An XLSX workbook with a sheet for each table. Cells are texts, so nothing in them is a formula. */
+/** An XLSX workbook with a sheet for each table. Cells are texts, and stay harmless when saved as another kind of list. */
 export async function writeWorkbook(
 	tables: readonly WrittenTable[],
 	createdAt: number,
@@ -21,7 +22,7 @@ export async function writeWorkbook(
 			style: { numFmt: '@' },
 		}));
 		sheet.getRow(1).font = { bold: true };
-		sheet.addRows(rows.map((row) => [...row]));
+		sheet.addRows(rows.map((row) => row.map(writtenCell)));
 	}
 	return new Uint8Array(await workbook.xlsx.writeBuffer());
 }

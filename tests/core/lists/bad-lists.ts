@@ -49,6 +49,21 @@ const workbook = (change: (sheet: exceljs.Worksheet) => void) => async () => {
 	return [{ name: 'students.xlsx', bytes: new Uint8Array(await book.xlsx.writeBuffer()) }];
 };
 
+/**
+ * A packed file that begins with an entry which is only stored, and in which a whole workbook lies: who goes
+ * through it from the front sees two small files, who looks for the table at its end sees the workbook.
+ */
+async function hiddenWorkbook(): Promise<Uint8Array> {
+	const [inner] = await workbook(() => {})();
+	const outer = zipSync(
+		{ 'xl/workbook.xml': utf8('<workbook/>'), 'note.bin': inner!.bytes },
+		{ level: 0 },
+	);
+	// Where the table of the outer one begins stands 6 bytes before its end (APPNOTE, section 4.3.16).
+	const table = new DataView(outer.buffer).getUint32(outer.length - 6, true);
+	return outer.slice(0, table);
+}
+
 const ROSTER: [string, string][] = [
 	['manifest', 'propertyName,value\noneroster.version,1.1\n'],
 	['orgs', 'sourcedId,name,type\no,School,school\n'],
@@ -292,6 +307,18 @@ export const badLists: readonly BadList[] = [
 			return [{ name: 'lists.zip', bytes: zipSync({ 'students.csv': zeros }, { level: 9 }) }];
 		},
 		says: ['unpacks to more than 100 MB'],
+	},
+	{
+		about: 'a workbook with a cell in its last column',
+		files: workbook((sheet) => {
+			sheet.getCell('XFD3').value = 'x';
+		}),
+		says: ['200th column'],
+	},
+	{
+		about: 'a workbook behind a stored entry, where the limits do not look',
+		files: async () => [{ name: 'hidden.xlsx', bytes: await hiddenWorkbook() }],
+		says: ['nothing in this file'],
 	},
 	{
 		about: 'a OneRoster set without its enrollments',

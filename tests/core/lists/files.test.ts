@@ -95,8 +95,14 @@ describe('separated text', () => {
 		['-2+3', "'-2+3"],
 		['+1 902 555 0140', '+1 902 555 0140'],
 		['Ines', 'Ines'],
+		['x;=1+1', 'x;=1+1'],
+		['\uff1d1+1', "'\uff1d1+1"],
+		['  =1+1', "'  =1+1"],
+		['\u200b=1+1', "'\u200b=1+1"],
+		['|calc', "'|calc"],
 	])('makes %s harmless to a spreadsheet (OWASP, CSV Injection)', (cell, written) => {
-		expect(writeCsv({ name: 'x', header: ['A'], rows: [[cell]] })).toContain(`\r\n${written}\r\n`);
+		const text = writeCsv({ name: 'x', header: ['A'], rows: [[cell]] });
+		expect(text).toContain(`\r\n"${written}"\r\n`);
 	});
 });
 
@@ -140,11 +146,12 @@ describe('workbooks', () => {
 		const bytes = await writeWorkbook([table], Date.parse('2026-11-24T12:00:00Z'));
 		const book = readBySecondLibrary(bytes, { cellFormula: true });
 		const sheet = book.Sheets.students!;
-		expect(utils.sheet_to_json(sheet, { header: 1 })).toEqual([table.header, ...table.rows]);
-		expect(sheet.A3).toMatchObject({ t: 's', v: '=1+1' });
+		const written = [table.rows[0]!, ["'=1+1", '007']];
+		expect(utils.sheet_to_json(sheet, { header: 1 })).toEqual([table.header, ...written]);
+		expect(sheet.A3).toMatchObject({ t: 's', v: "'=1+1" });
 		expect(sheet.A3).not.toHaveProperty('f');
 		const [read] = await readListFile('students.xlsx', bytes);
-		expect(read!.rows.map(({ cells }) => cells)).toEqual(table.rows);
+		expect(read!.rows.map(({ cells }) => cells)).toEqual(written);
 	});
 
 	it('written by a second library are read: links, numbers, several sheets', async () => {

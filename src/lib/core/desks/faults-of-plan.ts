@@ -1,3 +1,4 @@
+import { isWebLink } from '../links/web-link';
 import { faultOfHours, type HoursFaultCode } from '../slots/hours';
 import { LONGEST_GAP, LONGEST_SLOT, SHORTEST_SLOT, type Division } from '../slots/slot-grid';
 import { DAY_MINUTES, isLocalDate } from '../time/local-time';
@@ -98,10 +99,5 @@ export const isDivision = ({ slotMinutes, gapMinutes, longGap }: Division): bool
 function isWhole(place: PlannedPlace): boolean {
 	if (place.kind === 'room') return place.room.trim() !== '';
 	if (place.kind === 'telephone') return /\d{3}/.test(place.number);
-	return place.link === null || isWebAddress(place.link);
-}
-
-/** Whether a text is an address of the web. */
-export function isWebAddress(text: string): boolean {
-	return /^https?:\/\/[^\s/]+/i.test(text) && text.length <= 500;
+	return place.link === null || isWebLink(place.link);
 }

@@ -1,7 +1,7 @@
 import { isLocalDate, weekday, type LocalDate } from '../time/local-time';
 import { parseTypedTime } from '../time/typed-time';
 import { plainText } from '../lists/plain-text';
-import { isWebAddress } from './faults-of-plan';
+import { isWebLink } from '../links/web-link';
 
 /** One line of a block pasted from a spreadsheet, as it was understood. */
 export interface BlockLine {
@@ -74,7 +74,7 @@ export function readBlock(
 		if (!teacher) fault('no-teacher', '');
 		else if (meant.length === 0) fault('unreadable-date', day);
 		else if (typeof hours === 'string') fault(hours, `${cell('from')} ${cell('to')}`.trim());
-		else if (link && !isWebAddress(link)) fault('unreadable-link', link);
+		else if (link && !isWebLink(link)) fault('unreadable-link', link);
 		else lines.push({ line, teacher, dates: meant, hours, room: cell('room'), link });
 	});
 	return { lines, faults };

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { isWebLink } from '../links/web-link';
 import type { ListField, ListKind } from './list-kinds';
 import { readPersonName, type PersonName } from './person-name';
 import { plainText } from './plain-text';
@@ -149,7 +150,7 @@ function faultOfCell(field: ListField, text: string): ListFaultCode | null {
 	if (NEVER_DATES.has(field) && DATE.test(text)) return 'date-for-text';
 	if (EMAILS.has(field) && !z.email().safeParse(text).success) return 'email-wrong';
 	if (TELEPHONES.has(field) && !/^\+?[\d\s().\-/x]{3,}$/i.test(text)) return 'telephone-wrong';
-	if (field === 'link' && !/^https?:\/\/\S+$/i.test(text)) return 'link-wrong';
+	if (field === 'link' && !isWebLink(text)) return 'link-wrong';
 	return null;
 }
 

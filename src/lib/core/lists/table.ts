@@ -29,6 +29,7 @@ export type TableFaultCode =
 	| 'unpacks-too-large'
 	| 'damaged'
 	| 'too-many-rows'
+	| 'too-many-columns'
 	| 'quote-never-ends'
 	| 'cells-beyond-header'
 	| 'row-is-short'
@@ -38,6 +39,9 @@ export type TableFaultCode =
 
 /** A list has at most so many rows. */
 export const MOST_ROWS = 100_000;
+
+/** And so many columns. */
+export const MOST_COLUMNS = 200;
 
 /** The name of a column that has no heading: `A`, `B`, … `AA`. */
 export function columnLetter(index: number): string {
@@ -64,6 +68,7 @@ export function tableOf(
 	if (!first) return { ...empty, faults: [...faults, { code: 'empty' }] };
 	if (rest.length > MOST_ROWS) return { ...empty, faults: [...faults, { code: 'too-many-rows' }] };
 	const width = first.cells.findLastIndex(Boolean) + 1;
+	if (width > MOST_COLUMNS) return { ...empty, faults: [...faults, { code: 'too-many-columns' }] };
 	const header = first.cells.slice(0, width);
 	const found: TableFault[] = [...faults];
 	header.forEach((heading, index) => {

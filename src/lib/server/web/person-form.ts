@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { isWebLink } from '../../core/links/web-link';
 import { m } from '$lib/paraglide/messages';
 import type { PersonInput, PersonPage } from '../register/edit-person';
 
@@ -21,7 +22,10 @@ export const personSchema = z.object({
 	building: text(80),
 	link: z.union([
 		z.literal(''),
-		z.url({ protocol: /^https?$/, error: () => m.desk_link_wrong() }).max(500),
+		z
+			.string()
+			.trim()
+			.refine(isWebLink, { error: () => m.desk_link_wrong() }),
 	]),
 	languages: text(300),
 	hours: text(300),

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import type { PlaceKind, PlannedPlace } from '$lib/core/desks/desk-plan';
-	import { isWebAddress } from '$lib/core/desks/faults-of-plan';
+	import { isWebLink } from '$lib/core/links/web-link';
 	import { m } from '$lib/paraglide/messages';
 	import type { BoardRoom } from './board-facts';
 
@@ -68,7 +68,7 @@
 
 	function setLink(typed: string) {
 		const link = typed.trim();
-		if (isWebAddress(link)) set({ kind: 'video', link });
+		if (isWebLink(link)) set({ kind: 'video', link });
 		else wrong = m.desk_link_wrong();
 	}
 

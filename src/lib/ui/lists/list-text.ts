@@ -106,6 +106,7 @@ const tableFaults: Record<TableFault['code'], () => string> = {
 	'unpacks-too-large': m.table_unpacks_too_large,
 	damaged: m.table_damaged,
 	'too-many-rows': m.table_too_many_rows,
+	'too-many-columns': m.table_too_many_columns,
 	'quote-never-ends': m.table_quote,
 	'cells-beyond-header': m.table_beyond,
 	'row-is-short': m.table_short,

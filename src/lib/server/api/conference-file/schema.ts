@@ -1,6 +1,7 @@
 import { getTableColumns, type Column } from 'drizzle-orm';
 import type { PgTable } from 'drizzle-orm/pg-core';
 import { z, type ZodType } from 'zod';
+import { isWebLink } from '../../../core/links/web-link';
 import { id, instant, localDate } from '../schemas';
 import { fileTables, type FileTable } from './tables';
 
@@ -12,13 +13,15 @@ const text = z
 	.string()
 	.max(20_000)
 	.refine((value) => !value.includes('\0'));
+/** What people will be shown to click on. */
+const webLink = text.refine(isWebLink, { error: 'must be a link of the web' });
 const SMALLEST = -(2 ** 31);
 
 /** A row of a file: the table's columns by the program's names, instants as texts. */
 export type FileRow = Record<string, unknown>;
 
 function valueOf(column: Column): ZodType {
-	const plain = plainValue(column);
+	const plain = column.name === 'link' ? webLink : plainValue(column);
 	// What may be missing in a row may be missing in a file that an earlier version wrote.
 	return column.notNull ? plain : plain.nullish();
 }
