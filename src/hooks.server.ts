@@ -1,4 +1,4 @@
-import { building } from '$app/environment';
+import { building, dev } from '$app/environment';
 import { env } from '$env/dynamic/private';
 import { sequence } from '@sveltejs/kit/hooks';
 import type { Handle, RequestEvent, ServerInit } from '@sveltejs/kit';
@@ -12,6 +12,7 @@ import { migrateDatabase } from '$lib/server/database/migrate';
 import { visitorByCookie } from '$lib/server/invitations/visitors';
 import { startJobs } from '$lib/server/jobs/jobs';
 import { newId } from '$lib/server/identifiers';
+import { loadProgram } from '$lib/server/load-program';
 import { textDirection } from '$lib/ui/format/direction';
 import { answerFailures, describeFailure } from '$lib/server/web/answer-failures';
 import { limitBodies } from '$lib/server/web/body-limits';
@@ -30,6 +31,7 @@ export const init: ServerInit = async () => {
 	app = createApp(config);
 	await migrateDatabase(config.databaseUrl, app.migrationsFolder);
 	await app.keepTime();
+	if (!dev) await loadProgram();
 	// Open streams would keep the server from ending: they are closed first, requests may finish.
 	for (const signal of ['SIGTERM', 'SIGINT'] as const)
 		process.once(signal, () => app.live.streams.endAll());
