@@ -3,8 +3,11 @@ import { spawn } from 'node:child_process';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { projectRoot } from './project.mjs';
 
-/** The lists of the largest school, as JSON, are below it. */
-export const BODY_SIZE_LIMIT = '32M';
+/**
+ * Twice what any route takes: up to here a body that is too large is let run past, so that whoever sends it
+ * gets a sentence; what goes on for longer is cut off.
+ */
+export const BODY_SIZE_LIMIT = '64M';
 
 /**
  * @param {{ url: string, key: string, port: number, env?: NodeJS.ProcessEnv, output?: 'inherit' | 'ignore' | number }} options

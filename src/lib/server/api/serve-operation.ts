@@ -69,6 +69,8 @@ function problemOf(error: unknown, { app, request }: App.Locals, route: string |
 		case 'forbidden':
 		case 'not-found':
 			return notFound();
+		case 'too-large':
+			return new Problem(413, 'too-large', 'The body is too large.');
 		case 'unreadable':
 			return new Problem(422, 'unfit', 'The request holds something that cannot be kept.');
 		case 'busy': {

@@ -45,9 +45,12 @@ const CONNECTION_LOST = new Set([
 	...['ECONNREFUSED', 'ECONNRESET', 'EPIPE', '57P01', '57P02', '57P03', '53300'],
 ]);
 
-/** Whether the database was away, or went while something was under way. */
+/** Whether the database was away, let nobody in, or went while something was under way. */
 export function isConnectionLost(error: unknown): boolean {
-	for (let at = error; at instanceof Error; at = at.cause)
+	for (let at = error; at instanceof Error; at = at.cause) {
 		if ('code' in at && typeof at.code === 'string' && CONNECTION_LOST.has(at.code)) return true;
+		// With this PostgreSQL ends a session, or does not begin it.
+		if ('severity' in at && at.severity === 'FATAL') return true;
+	}
 	return false;
 }

@@ -4,8 +4,13 @@ import { ForbiddenError } from '../permissions/forbidden';
 
 /** What went wrong in a way that is foreseen, and how it is answered. */
 export interface Failure {
-	readonly kind: 'forbidden' | 'not-found' | 'unreadable' | 'busy';
-	readonly status: 403 | 404 | 400 | 503;
+	readonly kind: 'forbidden' | 'not-found' | 'unreadable' | 'too-large' | 'busy';
+	readonly status: 403 | 404 | 400 | 413 | 503;
+}
+
+/** A request's body is larger than its route takes. */
+export class BodyTooLargeError extends Error {
+	override readonly name = 'BodyTooLargeError';
 }
 
 /** Seconds after which it is worth asking again when the database was busy or away. */
@@ -17,6 +22,7 @@ const UNREADABLE = new Set(['22P02', '22P05', '22021', '22003', '22007', '22008'
 /** How a failure is answered, whatever threw it; `null` for a fault of the program's own. */
 export function failureOf(error: unknown): Failure | null {
 	if (error instanceof ForbiddenError) return { kind: 'forbidden', status: 403 };
+	if (error instanceof BodyTooLargeError) return { kind: 'too-large', status: 413 };
 	if (error instanceof BusyError || isConnectionLost(error) || tookTooLong(error))
 		return { kind: 'busy', status: 503 };
 	const refusal = postgresError(error);

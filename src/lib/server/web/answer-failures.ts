@@ -10,6 +10,7 @@ const sentences: Record<Failure['kind'], () => string> = {
 	forbidden: () => m.error_forbidden(),
 	'not-found': () => m.error_not_found(),
 	unreadable: () => m.body_unreadable(),
+	'too-large': () => m.body_too_large(),
 	busy: () => m.error_busy(),
 };
 

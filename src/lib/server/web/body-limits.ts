@@ -2,6 +2,7 @@ import { json, text, type Handle, type RequestEvent } from '@sveltejs/kit';
 import { may, type Act } from '../../core/permissions/may';
 import { m } from '$lib/paraglide/messages';
 import { LARGEST_CALENDAR } from '../calendars/fetch-calendar';
+import { BodyTooLargeError } from '../failures/failure-of';
 
 const KIB = 1024;
 const MIB = 1024 * KIB;
@@ -44,14 +45,17 @@ export function bodyLimit({ route, locals }: Pick<RequestEvent, 'route' | 'local
 }
 
 /**
- * Lets no route read more than it takes: what says that it is larger is refused unread, what does not is
- * cut off on the way.
+ * Lets no route read more than it takes: what says that it is larger is refused, of what does not
+ * the rest runs past and nothing is done with it.
  */
 export const limitBodies: Handle = async ({ event, resolve }) => {
 	const { request } = event;
 	if (request.body === null || event.route.id?.startsWith('/api/')) return resolve(event);
 	const most = bodyLimit(event);
-	if (Number(request.headers.get('content-length') ?? 0) > most) return tooLarge(request);
+	if (Number(request.headers.get('content-length') ?? 0) > most) {
+		await drain(request.body);
+		return tooLarge(request);
+	}
 	const counted = countBytes(request.body, most);
 	event.request = new Request(request, { body: counted.body, duplex: 'half' } as RequestInit);
 	try {
@@ -63,6 +67,18 @@ export const limitBodies: Handle = async ({ event, resolve }) => {
 	}
 };
 
+/**
+ * Lets what was sent run past: a browser that is still sending when the answer comes shows a broken
+ * connection in place of it. The server's own limit ends what goes on for too long.
+ */
+async function drain(body: ReadableStream<Uint8Array>): Promise<void> {
+	try {
+		await body.pipeTo(new WritableStream());
+	} catch {
+		// Whoever sends more than that sees the connection end.
+	}
+}
+
 function countBytes(
 	body: ReadableStream<Uint8Array>,
 	most: number,
@@ -71,8 +87,11 @@ function countBytes(
 	const counter = new TransformStream<Uint8Array, Uint8Array>({
 		transform(chunk, controller) {
 			bytes += chunk.length;
-			if (bytes > most) controller.error(new RangeError('the body is too large'));
-			else controller.enqueue(chunk);
+			if (bytes <= most) controller.enqueue(chunk);
+		},
+		// What was cut off is never taken for the whole.
+		flush() {
+			if (bytes > most) throw new BodyTooLargeError();
 		},
 	});
 	return { body: body.pipeThrough(counter), isTooLarge: () => bytes > most };
