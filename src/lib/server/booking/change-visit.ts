@@ -80,7 +80,7 @@ export async function cancelAppointments(
 	actor: Actor,
 	request: Omit<VisitRequest, 'appointments'> & { readonly cancel: readonly string[] },
 ): Promise<BookingResult | 'unknown'> {
-	const { conferenceId, familyId, cancel } = request;
+	const { familyId, cancel } = request;
 	if (!may(actor, 'visit.book', { family: familyId })) throw new ForbiddenError();
 	if (!(await areKnown(app, actor, request))) return 'unknown';
 	return changeInOneStep(
