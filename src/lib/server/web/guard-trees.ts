@@ -40,7 +40,7 @@ function letIn(event: RequestEvent, act: Act): void {
 	error(403, m.error_forbidden());
 }
 
-/** Somebody looks at a page; a program, or a form that was sent, is better told that it may not. */
+/** Somebody looks at a page; a page's script, or a form that was sent, is better told that it may not. */
 const isForPage = ({ request, isDataRequest }: RequestEvent): boolean =>
 	request.method === 'GET' &&
-	(isDataRequest || (request.headers.get('accept') ?? '').includes('text/html'));
+	(isDataRequest || request.headers.get('sec-fetch-dest') !== 'empty');
