@@ -42,5 +42,4 @@ function letIn(event: RequestEvent, act: Act): void {
 
 /** Somebody looks at a page; a page's script, or a form that was sent, is better told that it may not. */
 const isForPage = ({ request, isDataRequest }: RequestEvent): boolean =>
-	request.method === 'GET' &&
-	(isDataRequest || request.headers.get('sec-fetch-dest') !== 'empty');
+	request.method === 'GET' && (isDataRequest || request.headers.get('sec-fetch-dest') !== 'empty');
