@@ -322,3 +322,34 @@ test('the main path works mirrored, in a long language, on a narrow phone', asyn
 	await expect(page.getByText('⟦Yoouur viisiit⟧')).toBeVisible();
 	await fits();
 });
+
+test('every page of the office stands on one ground, however little is on it', async ({
+	page,
+	demo,
+}) => {
+	await signIn(page, demo);
+	const office = `${demo.origin}/office`;
+	for (const [width, height] of [
+		[1280, 800],
+		[1920, 1080],
+	] as const) {
+		await page.setViewportSize({ width, height });
+		for (const path of ['', '/new', '/rooms', '/people/families', '/winter-conferences/open']) {
+			await page.goto(`${office}${path}`);
+			const ground = await page.evaluate(() => {
+				const probe = document.createElement('i');
+				probe.style.color = 'var(--color-base-200)';
+				document.body.append(probe);
+				const wanted = getComputedStyle(probe).color;
+				const body = getComputedStyle(document.body);
+				return {
+					wanted,
+					window: getComputedStyle(document.documentElement).backgroundColor,
+					body: body.backgroundColor,
+				};
+			});
+			expect(ground.window, path).toBe(ground.wanted);
+			expect(['rgba(0, 0, 0, 0)', ground.wanted]).toContain(ground.body);
+		}
+	}
+});

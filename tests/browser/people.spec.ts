@@ -87,10 +87,26 @@ test('from an empty database to families with just their own teachers', async ({
 			...{ name: 'students.csv', mimeType: 'text/csv' },
 			buffer: Buffer.from('Number,Name,Class\n1,Ida Wren,07-Aug\n2,Ole Pyo,7A\n'),
 		});
+		// Two rows that are said to be the whole school: their number is asked for before anybody leaves.
+		await expect(page.getByLabel('The lists are complete')).not.toBeChecked();
+		await page.getByText('The lists are complete').click();
+		await page.getByRole('button', { name: 'See what would change' }).click();
+		const warning = page.getByRole('alert').filter({ hasText: 'would be marked as left' });
+		await expect(warning).toBeVisible();
+		const leave = page.getByRole('button', { name: /^Mark \d+ as left, read \d+ other changes/ });
+		const count = /\d+/.exec(await leave.innerText())![0];
+		await page.getByLabel('Leave the rows with faults out').check();
+		await expect(leave).toBeDisabled();
+		await page.getByLabel(`If they are, type ${count}`).fill('2');
+		await expect(leave).toBeDisabled();
+		await page.getByLabel(`If they are, type ${count}`).fill(count);
+		await expect(leave).toBeEnabled();
 		await page.getByText('The lists are complete').click();
 		await page.getByRole('button', { name: 'See what would change' }).click();
 		await expect(page.getByText('students.csv, Row 2, column Class')).toBeVisible();
 		const confirm = page.getByRole('button', { name: /^Read \d+ changes/ });
+		await expect(confirm).toBeEnabled();
+		await page.getByLabel('Leave the rows with faults out').uncheck();
 		await expect(confirm).toBeDisabled();
 		await page.getByLabel('Leave the rows with faults out').check();
 		await confirm.click();

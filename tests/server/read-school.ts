@@ -36,8 +36,8 @@ export async function readLists(
 	complete = true,
 ) {
 	const lists = await listsOf(texts, complete);
-	const { seen } = await previewLists(app, actor, lists);
-	return applyLists(app, actor, lists, { seen, leaveOut: false });
+	const { seen, leaving } = await previewLists(app, actor, lists);
+	return applyLists(app, actor, lists, { seen, leaveOut: false, leaving: leaving.count });
 }
 
 /** An organiser of an empty school. */

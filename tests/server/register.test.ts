@@ -159,6 +159,24 @@ describe('reading the lists of a school', () => {
 	});
 });
 
+it('of short lists that are said to be complete nothing is written without the number of who would leave', async () => {
+	const app = await freshApp();
+	const organiser = await emptySchool(app);
+	await readLists(app, organiser, demoTexts(), true);
+	const before = await registerCounts(app.db);
+	const lists = await listsOf({ students: STUDENTS }, true);
+	const { seen, leaving } = await previewLists(app, organiser, lists);
+	expect(leaving.isMany).toBe(true);
+	expect(leaving.count).toBeGreaterThan(before.students);
+	for (const typed of [{}, { leaving: 2 }])
+		expect(
+			await applyLists(app, organiser, lists, { seen, leaveOut: true, ...typed }),
+		).toMatchObject({ ok: false, reason: 'many-leave' });
+	expect(await registerCounts(app.db)).toEqual(before);
+	const done = { seen, leaveOut: true, leaving: leaving.count };
+	expect(await applyLists(app, organiser, lists, done)).toMatchObject({ ok: true });
+});
+
 it('of a bad list nothing is written', async () => {
 	const app = await freshApp();
 	const organiser = await emptySchool(app);

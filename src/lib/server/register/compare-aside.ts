@@ -1,3 +1,4 @@
+import type { Leaving } from '../../core/lists/leaving';
 import type { ListField } from '../../core/lists/list-kinds';
 import type { NamedTable } from '../../core/lists/read-rows';
 import type { RegisterDifference, RegisterWrites } from '../../core/lists/register-difference';
@@ -13,7 +14,7 @@ export interface ListsPreview {
 	/** Names what was seen, so that just this is written. */
 	readonly seen: string;
 	/** Of those the school has, how many the lists miss; for asking before taking them as left. */
-	readonly gone: number;
+	readonly leaving: Leaving;
 }
 
 export interface UnreadableTable {
@@ -45,6 +46,8 @@ export interface ListsToWrite {
 	/** Whether the lists and the register are still what was seen. */
 	readonly isAsSeen: boolean;
 	readonly leaveOut: boolean;
+	/** How many people may leave by this, as somebody has typed it. */
+	readonly leaving?: number | undefined;
 	readonly writes: RegisterWrites;
 	readonly lines: number;
 	readonly tables: readonly NamedTable[];

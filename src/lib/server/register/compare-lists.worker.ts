@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
 import { compareLists } from '../../core/lists/compare-lists';
+import { leavingBy } from '../../core/lists/leaving';
 import { isOneRoster, readOneRoster } from '../../core/lists/one-roster';
 import { missingFields } from '../../core/lists/propose-columns';
 import { readRows, type NamedTable } from '../../core/lists/read-rows';
@@ -42,10 +43,7 @@ answerAside(({ body, state, now, wanted }: ListsInput, progress): ComparedLists 
 	const preview = {
 		...{ difference, unreadable },
 		seen: createHash('sha256').update(JSON.stringify(difference.lines)).digest('base64url'),
-		gone: difference.lines.filter(
-			({ change, subject }) =>
-				change === 'gone' && (subject === 'student' || subject === 'teacher'),
-		).length,
+		leaving: leavingBy(difference.lines, state),
 	};
 	if (wanted === 'text') return { ok: true, wanted, text: JSON.stringify(preview) };
 	if (wanted === 'preview') return { ok: true, wanted, preview };

@@ -33,5 +33,12 @@ export const listsSchema = z.object({
 	answers: z.record(z.string(), z.boolean()),
 });
 
-/** What was seen of them, and whether rows with faults are left out: for writing them. */
-export const seenSchema = z.object({ seen: z.string(), leaveOut: z.boolean() });
+/**
+ * For writing them: what was seen of them, whether rows with faults are left out, and, where many would be
+ * marked as left, their number as somebody has typed it.
+ */
+export const seenSchema = z.object({
+	seen: z.string(),
+	leaveOut: z.boolean(),
+	leaving: z.int().optional(),
+});

@@ -25,8 +25,8 @@ export type ReadingResult =
 	| { readonly ok: true; readonly act: string; readonly lines: number }
 	| {
 			readonly ok: false;
-			/** The register or the lists are no longer what was seen; or rows have faults. */
-			readonly reason: 'not-as-seen' | 'faults' | 'unreadable';
+			/** The register or the lists are no longer what was seen; rows have faults; many would leave. */
+			readonly reason: 'not-as-seen' | 'faults' | 'unreadable' | 'many-leave';
 			readonly preview: ListsPreview;
 	  };
 
@@ -65,13 +65,14 @@ export async function previewBody(
 
 /**
  * Reads the lists into the register, in one transaction, if they do just what was seen. With
- * `leaveOut` rows with faults are left out; otherwise a fault keeps everything from being written.
+ * `leaveOut` rows with faults are left out; otherwise a fault keeps everything from being written. Where
+ * many people would be marked as left, nothing is written unless `leaving` is their number.
  */
 export async function applyLists(
 	app: Pick<App, 'db' | 'clock'>,
 	actor: Actor,
 	lists: ListsToRead,
-	confirmed: { seen: string; leaveOut: boolean },
+	confirmed: { seen: string; leaveOut: boolean; leaving?: number },
 ): Promise<ReadingResult> {
 	const result = await applyBody(app, actor, bodyOf({ ...lists, ...confirmed }));
 	if (!result) throw new TypeError('these are no lists');
@@ -96,6 +97,8 @@ export async function applyBody(
 			const { preview, writes, tables, lines, isAsSeen, leaveOut } = compared;
 			if (preview.unreadable.length) return { ok: false, reason: 'unreadable', preview };
 			if (!isAsSeen) return { ok: false, reason: 'not-as-seen', preview };
+			if (preview.leaving.isMany && preview.leaving.count !== compared.leaving)
+				return { ok: false, reason: 'many-leave', preview };
 			const faults = preview.difference.faults.filter((fault) => !isNote(fault));
 			if (faults.length && !leaveOut) return { ok: false, reason: 'faults', preview };
 			const id = await beginRegisterAct(tx, clock, {

@@ -1,4 +1,5 @@
 <script lang="ts" module>
+	import type { Leaving } from '$lib/core/lists/leaving';
 	import type { ListField } from '$lib/core/lists/list-kinds';
 	import type { NamedTable } from '$lib/core/lists/read-rows';
 	import type { RegisterDifference } from '$lib/core/lists/register-difference';
@@ -12,7 +13,7 @@
 			readonly faults: ListTable['faults'];
 		}[];
 		readonly seen: string;
-		readonly gone: number;
+		readonly leaving: Leaving;
 	}
 	type Progress = (part: number) => void;
 	interface Lists {
@@ -54,7 +55,7 @@
 		>;
 		preview: (lists: Lists, progress: Progress) => Promise<Preview>;
 		apply: (
-			lists: Lists & { seen: string; leaveOut: boolean },
+			lists: Lists & { seen: string; leaveOut: boolean; leaving: number },
 			progress: Progress,
 		) => Promise<Applied>;
 	} = $props();
@@ -64,7 +65,9 @@
 	let working = $state<string | null>(null);
 	let problem = $state<string | null>(null);
 	let read = $state<number | null>(null);
-	let complete = $state(true);
+	let complete = $state(false);
+	/** The number of those who leave, typed where there are many. */
+	let typedLeaving = $state('');
 	let leaveOut = $state(false);
 	let answers = $state.raw<Record<string, boolean>>({});
 	let dragging = $state(false);
@@ -79,6 +82,8 @@
 	);
 	const faults = $derived(preview?.difference.faults.filter((fault) => !isNote(fault)) ?? []);
 	const notes = $derived(preview?.difference.faults.filter(isNote) ?? []);
+	const leaving = $derived(preview?.leaving ?? { count: 0, isMany: false });
+	const isConfirmed = $derived(!leaving.isMany || typedLeaving.trim() === String(leaving.count));
 	const nothing = $derived(preview !== null && preview.difference.lines.length === 0);
 
 	async function take(files: readonly File[]) {
@@ -109,6 +114,7 @@
 
 	async function look() {
 		problem = null;
+		typedLeaving = '';
 		working = m.lists_comparing();
 		try {
 			preview = await askPreview(lists(), (part) => {
@@ -125,9 +131,12 @@
 		problem = null;
 		working = m.lists_writing();
 		try {
-			const result = await askApply({ ...lists(), seen: preview.seen, leaveOut }, (part) => {
-				working = m.lists_writing_part({ part: partText(part) });
-			});
+			const result = await askApply(
+				{ ...lists(), seen: preview.seen, leaveOut, leaving: leaving.count },
+				(part) => {
+					working = m.lists_writing_part({ part: partText(part) });
+				},
+			);
 			if (result.ok) {
 				read = result.lines;
 				tables = [];
@@ -303,10 +312,14 @@
 	{/if}
 	{#if !nothing}
 		<DifferenceTable lines={preview.difference.lines} />
-		{#if preview.gone}
-			<p class="mt-4 font-bold text-error" role="alert">
-				{m.lists_gone({ count: preview.gone })}
-			</p>
+		{#if leaving.isMany}
+			<div class="mt-4 max-w-xl border-s-4 border-error ps-3" role="alert">
+				<p class="font-bold text-error">{m.lists_many_leave({ count: leaving.count })}</p>
+				<label class="mt-2 block">
+					<span class="block">{m.lists_type_number({ count: leaving.count })}</span>
+					<input class="input w-32" inputmode="numeric" bind:value={typedLeaving} />
+				</label>
+			</div>
 		{/if}
 		{#if faults.length}
 			<label class="mt-4 flex items-center gap-2">
@@ -318,10 +331,16 @@
 			class="btn btn-primary mt-4"
 			disabled={working !== null ||
 				preview.unreadable.length > 0 ||
-				(faults.length > 0 && !leaveOut)}
+				(faults.length > 0 && !leaveOut) ||
+				!isConfirmed}
 			onclick={confirm}
 		>
-			{m.lists_confirm({ count: preview.difference.lines.length })}
+			{leaving.count
+				? m.lists_confirm_leaving({
+						count: leaving.count,
+						others: preview.difference.lines.length - leaving.count,
+					})
+				: m.lists_confirm({ count: preview.difference.lines.length })}
 		</button>
 	{/if}
 {/if}
