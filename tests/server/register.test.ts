@@ -271,6 +271,27 @@ describe('finding people', () => {
 	});
 });
 
+it('names stand where people look for them, and classes by their number', async () => {
+	const app = await freshApp();
+	const organiser = await emptySchool(app);
+	const names = ['Zorn', 'Übelmesser', 'de la Crête', 'Dahl', 'Ugarte', 'Ångström'];
+	const rows = names.map(
+		(name, index) => `${index + 1},Ines,${name},${[10, 7, 9, 7, 7, 7][index]}A`,
+	);
+	const students = `Number,First name,Last name,Class\n${rows.join('\n')}\n`;
+	expect(await readLists(app, organiser, { students }, false)).toMatchObject({ ok: true });
+	const listed = async (sort: string) =>
+		(await listStudents(app, organiser, { ...QUERY, sort })).lines.map(
+			({ familyName }) => familyName,
+		);
+	expect(await listed('name')).toEqual([
+		...['Ångström', 'Dahl', 'de la Crête', 'Übelmesser', 'Ugarte', 'Zorn'],
+	]);
+	expect((await listed('class')).at(-1)).toBe('Zorn');
+	const families = await listRegisterFamilies(app, organiser, QUERY);
+	expect(families.lines.map(({ label }) => label)[0]).toBe('Ångström');
+});
+
 describe('editing by hand', () => {
 	it('two organisers do not overwrite each other, and an address belongs to one', async () => {
 		const { app, organiser } = await small();

@@ -1,10 +1,11 @@
-import { and, asc, eq, isNull, ne, sql } from 'drizzle-orm';
+import { and, eq, isNull, ne, sql } from 'drizzle-orm';
 import { may, type Actor } from '../../core/permissions/may';
 import { recordAct, type ActFacts } from '../acts/record-act';
 import type { App } from '../app';
 import type { Transaction } from '../database/connect';
 import { inTransaction } from '../database/transaction';
 import { account, accountCredential, accountSecondFactor } from '../database/schema';
+import { byName } from '../people/names';
 import { ForbiddenError } from '../permissions/forbidden';
 import type { AccountRole } from './accounts';
 import { INVITED_FOR, passwordLink } from './password-links';
@@ -29,7 +30,7 @@ export async function listAccounts({ db }: Pick<App, 'db'>, actor: Actor): Promi
 		.select({ account, password: accountCredential.password })
 		.from(account)
 		.leftJoin(accountCredential, eq(accountCredential.userId, account.id))
-		.orderBy(sql`${account.withdrawnAt} is not null`, asc(account.name));
+		.orderBy(sql`${account.withdrawnAt} is not null`, byName(account.name));
 	return rows.map(({ account: row, password }) => ({
 		...{ id: row.id, name: row.name, email: row.email, role: row.role },
 		knowsSafety: row.knowsSafety,

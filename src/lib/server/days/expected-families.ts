@@ -5,6 +5,7 @@ import { localOf } from '../../core/time/local-time';
 import type { App } from '../app';
 import { visibleConferences } from '../conferences/read-conference';
 import { appointment, family, place } from '../database/schema';
+import { byName } from '../people/names';
 import { ForbiddenError } from '../permissions/forbidden';
 
 /** Who is expected in person on the next date of a conference. */
@@ -42,7 +43,7 @@ export async function expectedFamilies(
 			.where(
 				and(eq(appointment.conferenceId, id), inArray(appointment.standing, ['asked', 'booked'])),
 			)
-			.orderBy(asc(appointment.startsAt), asc(family.label));
+			.orderBy(asc(appointment.startsAt), byName(family.label));
 		const dates = groupBy(rows, ({ start }) => localOf(start, timeZone).date);
 		const date = [...dates.keys()].sort().find((date) => date >= today);
 		if (!date) continue;

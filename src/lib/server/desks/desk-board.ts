@@ -1,4 +1,4 @@
-import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
+import { and, eq, inArray, isNull } from 'drizzle-orm';
 import type { BookedToCheck, BroughtToCheck, RoomToCheck } from '../../core/clashes/find-clashes';
 import type { ConferenceHours, DeskPlan, PlaceKind } from '../../core/desks/desk-plan';
 import { receiversOn } from '../../core/desks/receivers';
@@ -27,7 +27,7 @@ import {
 	wishDesk,
 } from '../database/schema';
 import { invitationLink } from '../invitations/links';
-import { fullName } from '../people/names';
+import { byName, fullName } from '../people/names';
 import { ForbiddenError } from '../permissions/forbidden';
 import { walksBetween } from '../places/walks';
 import { loadPlans } from './load-plans';
@@ -128,7 +128,7 @@ async function readTeachers(
 		.from(person)
 		.leftJoin(invitation, and(eq(invitation.personId, person.id), isNull(invitation.revokedAt)))
 		.where(and(isNull(person.leftAt), eq(person.isTeacher, true)))
-		.orderBy(asc(person.familyName), asc(person.givenName));
+		.orderBy(byName(person.familyName), byName(person.givenName));
 	return rows.map(({ person, invitation }) => ({
 		id: person.id,
 		name: fullName(person),
@@ -148,7 +148,7 @@ async function readRooms(db: Reader): Promise<BoardRoom[]> {
 		.from(place)
 		.leftJoin(building, eq(building.id, place.buildingId))
 		.where(eq(place.kind, 'room'))
-		.orderBy(asc(place.name));
+		.orderBy(byName(place.name));
 	return rows.map(({ place, building }) => ({
 		...{ id: place.id, name: place.name, spaces: place.spaces, stepFree: place.stepFree },
 		...{ building: place.buildingId, buildingName: building ?? '' },

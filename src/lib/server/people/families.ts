@@ -16,7 +16,7 @@ import {
 import { invitationLink } from '../invitations/links';
 import { ForbiddenError } from '../permissions/forbidden';
 import { homeLabel } from './class-labels';
-import { fullName } from './names';
+import { byName, fullName } from './names';
 
 /** A family as the office sees it at one conference. */
 export interface FamilyLine {
@@ -39,7 +39,7 @@ export async function listFamilies(
 	if (!may(actor, 'families.see')) throw new ForbiddenError();
 	const seesLinks = may(actor, 'links.see');
 	const [families, adults, students, wishes, visits] = await Promise.all([
-		db.select().from(family).where(isNull(family.leftAt)).orderBy(asc(family.label)),
+		db.select().from(family).where(isNull(family.leftAt)).orderBy(byName(family.label)),
 		db
 			.select({ familyId: familyAdult.familyId, adult, invitation })
 			.from(familyAdult)

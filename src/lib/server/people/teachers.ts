@@ -1,10 +1,10 @@
-import { and, asc, eq, isNull, sql } from 'drizzle-orm';
+import { and, eq, isNull, sql } from 'drizzle-orm';
 import type { Clock } from '../clock';
 import type { Reader, Transaction } from '../database/connect';
 import { person } from '../database/schema';
 import { newId } from '../identifiers';
 import { invite } from '../invitations/visitors';
-import { fullName, splitName } from './names';
+import { byName, fullName, splitName } from './names';
 
 export interface Teacher {
 	readonly id: string;
@@ -17,7 +17,7 @@ export async function listTeachers(db: Reader): Promise<Teacher[]> {
 		.select()
 		.from(person)
 		.where(and(isNull(person.leftAt), eq(person.isTeacher, true)))
-		.orderBy(asc(person.familyName), asc(person.givenName));
+		.orderBy(byName(person.familyName), byName(person.givenName));
 	return rows.map((row) => ({ id: row.id, name: fullName(row) }));
 }
 

@@ -1,4 +1,4 @@
-import { and, asc, eq, inArray, or } from 'drizzle-orm';
+import { and, eq, inArray, or } from 'drizzle-orm';
 import { mergeFields, type Collision } from '../../core/merge/merge-fields';
 import { isSame } from '../../core/merge/is-same';
 import { may, type Actor } from '../../core/permissions/may';
@@ -23,6 +23,7 @@ import {
 } from '../database/schema';
 import { inTransaction } from '../database/transaction';
 import { assignSpaces } from '../desks/room-spaces';
+import { byName } from '../people/names';
 import { ForbiddenError } from '../permissions/forbidden';
 
 /** What an editor did to an entry; `null`: not there. */
@@ -46,8 +47,8 @@ export async function listRooms(db: Reader, actor: Actor): Promise<RoomsEntry[]>
 
 async function readEntries(db: Reader): Promise<RoomsEntry[]> {
 	const [buildings, rooms, walks] = await Promise.all([
-		db.select().from(building).orderBy(asc(building.name)),
-		db.select().from(place).where(eq(place.kind, 'room')).orderBy(asc(place.name)),
+		db.select().from(building).orderBy(byName(building.name)),
+		db.select().from(place).where(eq(place.kind, 'room')).orderBy(byName(place.name)),
 		db.select().from(buildingWalk),
 	]);
 	return [

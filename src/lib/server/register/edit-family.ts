@@ -18,7 +18,7 @@ import { newId } from '../identifiers';
 import { invitationLink } from '../invitations/links';
 import { invite } from '../invitations/visitors';
 import { homeLabel } from '../people/class-labels';
-import { fullName } from '../people/names';
+import { byName, fullName } from '../people/names';
 import { ForbiddenError } from '../permissions/forbidden';
 import { beginRegisterAct } from './register-act';
 
@@ -217,6 +217,6 @@ export async function peopleToLink(
 		.select()
 		.from(person)
 		.where(isNull(person.leftAt))
-		.orderBy(asc(person.familyName));
+		.orderBy(byName(person.familyName));
 	return rows.map((row) => ({ id: row.id, name: fullName(row) }));
 }

@@ -5,6 +5,7 @@ import { inTransaction } from '../database/transaction';
 import { adult, classTeacher, invitation, person, schoolClass, school } from '../database/schema';
 import { newId } from '../identifiers';
 import { invitationLink } from '../invitations/links';
+import { byName } from '../people/names';
 import { ForbiddenError } from '../permissions/forbidden';
 import { invite } from '../invitations/visitors';
 import { beginRegisterAct } from './register-act';
@@ -59,7 +60,7 @@ export async function readPerson(
 		.innerJoin(schoolClass, eq(schoolClass.id, classTeacher.classId))
 		.innerJoin(school, eq(school.schoolYear, schoolClass.schoolYear))
 		.where(eq(classTeacher.personId, id))
-		.orderBy(schoolClass.label);
+		.orderBy(byName(schoolClass.label));
 	const known = row.person;
 	const seesLinks = may(actor, 'links.see');
 	return {

@@ -13,7 +13,7 @@ import {
 	schoolClass,
 	student,
 } from '../database/schema';
-import { fullName } from '../people/names';
+import { byName, fullName } from '../people/names';
 import { ForbiddenError } from '../permissions/forbidden';
 import { deriveWishesAgain } from '../visits/derive-wishes-again';
 import { beginRegisterAct } from './register-act';
@@ -60,7 +60,7 @@ export async function readStudent(
 			.innerJoin(schoolClass, eq(schoolClass.id, enrolment.classId))
 			.innerJoin(school, eq(school.schoolYear, schoolClass.schoolYear))
 			.where(eq(enrolment.studentId, id))
-			.orderBy(asc(schoolClass.label)),
+			.orderBy(byName(schoolClass.label)),
 		db
 			.select({ id: family.id, label: family.label })
 			.from(familyStudent)

@@ -1,6 +1,7 @@
 import { sql, type SQL } from 'drizzle-orm';
 import { may, type Actor } from '../../core/permissions/may';
 import type { App } from '../app';
+import { byName } from '../people/names';
 import { ForbiddenError } from '../permissions/forbidden';
 import { PAGE_LINES, pageOf, type ListPage, type ListQuery, type Sorts } from './list-page';
 import { everyWordIn, familiesWithEveryWord } from './search';
@@ -48,18 +49,24 @@ export interface ClassLine {
 }
 
 export const personSorts: Sorts = {
-	name: [sql`family_name`, sql`given_name`],
-	email: [sql`email`],
-	room: [sql`room`],
+	name: [byName(sql`family_name`), byName(sql`given_name`)],
+	email: [byName(sql`email`)],
+	room: [byName(sql`room`)],
 };
 export const studentSorts: Sorts = {
-	name: [sql`student.family_name`, sql`student.given_name`],
-	class: [sql`label`, sql`student.family_name`, sql`student.given_name`],
-	year: [sql`year_group`, sql`student.family_name`],
+	name: [byName(sql`student.family_name`), byName(sql`student.given_name`)],
+	class: [byName(sql`label`), byName(sql`student.family_name`), byName(sql`student.given_name`)],
+	year: [byName(sql`year_group`), byName(sql`student.family_name`)],
 };
 export const familySorts: Sorts = {
-	name: [sql`family.label`, sql`family.id`],
-	students: [sql`students`, sql`family.label`],
+	name: [byName(sql`family.label`), sql`family.id`],
+	students: [sql`students`, byName(sql`family.label`)],
+};
+
+/** The same, of the families of one page. */
+const pageSorts: Sorts = {
+	name: [byName(sql`page.label`), sql`page.id`],
+	students: [sql`page.students`, byName(sql`page.label`)],
 };
 
 const isHere = (table: SQL, { gone }: ListQuery): SQL =>
@@ -161,7 +168,7 @@ export async function listRegisterFamilies(
 			where ${and(isHere(sql`family`, query), familiesWithEveryWord(query.find))}
 			order by ${orderOf(familySorts, query)} ${pageWindow(query)}
 		) page
-		order by ${orderOf({ name: [sql`page.label`, sql`page.id`], students: [sql`page.students`, sql`page.label`] }, query)}`);
+		order by ${orderOf(pageSorts, query)}`);
 	return pageOf<RegisterFamilyLine>(rows, query);
 }
 
@@ -178,7 +185,7 @@ export async function listClasses({ db }: Pick<App, 'db'>, actor: Actor): Promis
 				from class_teacher join person on person.id = person_id
 				where class_id = class.id and left_at is null) as teachers
 		from class join school on school.school_year = class.school_year
-		order by class.label`);
+		order by ${byName(sql`class.label`)}`);
 }
 
 /** One find for all: whom the typed words mean. */

@@ -3,7 +3,7 @@ import { groupBy } from '../../core/group-by';
 import { may, type Actor } from '../../core/permissions/may';
 import type { App } from '../app';
 import { adult, family, familyAdult } from '../database/schema';
-import { fullName } from '../people/names';
+import { byName, fullName } from '../people/names';
 
 /** All other families, with their adults' names to tell namesakes apart, for choosing. */
 export async function otherFamilies(
@@ -18,7 +18,7 @@ export async function otherFamilies(
 		.leftJoin(familyAdult, eq(familyAdult.familyId, family.id))
 		.leftJoin(adult, eq(adult.id, familyAdult.adultId))
 		.where(and(isNull(family.leftAt), ne(family.id, familyId)))
-		.orderBy(asc(family.label), asc(family.id));
+		.orderBy(byName(family.label), asc(family.id));
 	return [...groupBy(rows, ({ id }) => id)].map(([id, entries]) => {
 		const adults = entries.flatMap(({ adult }) => (adult ? fullName(adult) : [])).filter(Boolean);
 		return { id, name: [entries[0]!.label, adults.join(', ')].filter(Boolean).join(': ') };

@@ -1,4 +1,4 @@
-import { and, asc, eq, inArray, isNotNull, isNull, ne } from 'drizzle-orm';
+import { and, eq, inArray, isNotNull, isNull, ne } from 'drizzle-orm';
 import { may, type Actor } from '../../core/permissions/may';
 import { recordAct } from '../acts/record-act';
 import type { App } from '../app';
@@ -16,6 +16,7 @@ import {
 	familyStudent,
 	keptApart,
 } from '../database/schema';
+import { byName } from '../people/names';
 import { ForbiddenError } from '../permissions/forbidden';
 
 /** What an adult may, about one student. */
@@ -65,7 +66,7 @@ export async function familySafety(
 		.select({ id: family.id, label: family.label })
 		.from(family)
 		.where(and(ne(family.id, familyId), isNull(family.leftAt)))
-		.orderBy(asc(family.label));
+		.orderBy(byName(family.label));
 	const label = new Map(others.map((row) => [row.id, row.label ?? '']));
 	return {
 		rights: pairs.map(({ adult, student }) => {
