@@ -30,8 +30,8 @@ export interface App {
 
 /** Tabs and devices of one person. */
 const STREAMS_OF_A_VISITOR = 24;
-/** A school's whole network comes from one address. */
-const STREAMS_OF_AN_ADDRESS = 4000;
+/** A school's whole network comes from one address, and so does everybody behind a proxy that is not named. */
+const STREAMS_OF_AN_ADDRESS = 7000;
 
 export function createApp(config: Config): App {
 	const clock = new RunningClock(config.startAt);

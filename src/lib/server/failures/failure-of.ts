@@ -1,3 +1,4 @@
+import { KeyReusedError } from '../acts/record-act';
 import { isConnectionLost, postgresError, tookTooLong } from '../database/errors';
 import { BusyError } from '../database/transaction';
 import { ForbiddenError } from '../permissions/forbidden';
@@ -22,6 +23,7 @@ const UNREADABLE = new Set(['22P02', '22P05', '22021', '22003', '22007', '22008'
 /** How a failure is answered, whatever threw it; `null` for a fault of the program's own. */
 export function failureOf(error: unknown): Failure | null {
 	if (error instanceof ForbiddenError) return { kind: 'forbidden', status: 403 };
+	if (error instanceof KeyReusedError) return { kind: 'unreadable', status: 400 };
 	if (error instanceof BodyTooLargeError) return { kind: 'too-large', status: 413 };
 	if (error instanceof BusyError || isConnectionLost(error) || tookTooLong(error))
 		return { kind: 'busy', status: 503 };
