@@ -1,7 +1,6 @@
 // bin/bench bodies: large and slow bodies sent to the sign-in by strangers, while others ask for the page: how
 // long these wait at the most, and what the server's memory grows to.
-import { readFileSync } from 'node:fs';
-import { mkdtempSync } from 'node:fs';
+import { mkdtempSync, readFileSync } from 'node:fs';
 import { request } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';

@@ -7,7 +7,9 @@ import { writeListFile } from '$lib/server/register/write-lists';
 import { changeRight, familySafety, keepApart } from '$lib/server/safety/change-safety';
 import { familyView } from '$lib/server/visits/family-view';
 import { visitCalendar } from '$lib/server/visits/visit-calendar';
-import { appointmentAdult } from '$lib/server/database/schema';
+import { holdVisit } from '$lib/server/booking/hold-visit';
+import { adult, appointmentAdult, familyAdult, hold } from '$lib/server/database/schema';
+import { newId } from '$lib/server/identifiers';
 import { freshApp } from './database';
 import { smallSchool } from './small-school';
 
@@ -66,6 +68,19 @@ describe('withdrawn rights of an adult', () => {
 			.where(eq(appointmentAdult.adultId, own!.adult));
 		expect(comes).toHaveLength(1);
 	});
+});
+
+it('the office books for a family what an adult of it holds, whatever is withdrawn from another one', async () => {
+	const { app, small, knows } = await school();
+	const [own] = small.families;
+	const second = newId(app.clock);
+	await app.db.insert(adult).values({ id: second, givenName: 'Second' });
+	await app.db.insert(familyAdult).values({ familyId: own!.id, adultId: second });
+	await changeRight(app, knows, { ...rights, maySee: false, adult: second, student: own!.student });
+	const wanted = await small.request(0, [[0, 0]]);
+	expect(await holdVisit(app, own!.actor, wanted)).toMatchObject({ ok: true });
+	expect(await bookVisit(app, small.organiser, wanted)).toMatchObject({ ok: true });
+	expect(await app.db.select().from(hold)).toEqual([]);
 });
 
 describe('families kept apart', () => {

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { isWebLink } from '../core/links/web-link';
 
 const schema = z.object({
 	DATABASE_URL: z.url({ error: 'must be the address of a PostgreSQL database' }),
@@ -13,7 +14,10 @@ const schema = z.object({
 	SMTP_URL: z.url({ error: 'must be the address of a mail server' }).optional(),
 	MAIL_FROM: z.string().min(3).default('Ten Chairs <office@localhost>'),
 	/** Where the school's video service makes a room of any name: `https://video.example/`. */
-	TEN_CHAIRS_VIDEO: z.url({ error: 'must be an address of the web' }).optional(),
+	TEN_CHAIRS_VIDEO: z
+		.string()
+		.refine(isWebLink, { error: 'must be an address of the web' })
+		.optional(),
 	/** `yes`: calendars may be read from addresses in the school's own network. */
 	TEN_CHAIRS_PRIVATE_CALENDARS: z.enum(['yes', 'no']).default('no'),
 	/** Requests a minute that the open interface answers for each token. */

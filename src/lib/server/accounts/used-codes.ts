@@ -1,5 +1,4 @@
-import { lt } from 'drizzle-orm';
-import { eq } from 'drizzle-orm';
+import { eq, lt } from 'drizzle-orm';
 import type { Clock } from '../clock';
 import type { Database } from '../database/connect';
 import { usedCode } from '../database/schema';

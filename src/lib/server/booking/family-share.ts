@@ -35,14 +35,14 @@ export function shareOf(actor: Actor, family: FamilyFacts): FamilyShare {
 	const holder = holderFor(actor, family);
 	const holds = family.holds.filter(
 		({ kind, holderId, keeps }) =>
-			(kind !== 'hold' || holderId === holder) &&
+			(kind !== 'hold' || holderId === holder || actor.kind !== 'adult') &&
 			keeps.every((kept) => kept.wishes.every((id) => bookable.has(id) || !studentOf.has(id))),
 	);
 	return {
 		...{ has, wishes, seen, holds },
 		students: family.students.filter(({ id }) => has('see', [id])),
 		changeable: seen.filter((entry) => has('book', studentsOf(entry))),
-		ownHold: holds.find(({ kind }) => kind === 'hold'),
+		ownHold: holds.find(({ kind, holderId }) => kind === 'hold' && holderId === holder),
 		waiting: family.waiting.filter((id) => bookable.has(id)),
 	};
 }
