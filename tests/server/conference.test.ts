@@ -180,6 +180,8 @@ describe('a conference', () => {
 			cancel: booked.ok ? booked.appointments : [],
 		});
 		expect((await own()).map(({ id }) => id)).not.toContain(served);
+		const [line] = await listFamilies(app, school.organiser, school.conference);
+		expect(line).toMatchObject({ wished: 1, placed: 0 });
 		await app.db.execute(
 			sql`insert into class_teacher select id, ${teacher!.id}::uuid, 'Again' from class`,
 		);

@@ -98,7 +98,7 @@ export async function undoVisitAct(
 			await clearEnded(tx, clock, before);
 			for (const state of before) await restore(tx, clock, conferenceId, state);
 			const undone = await recordAct(tx, clock, {
-				...{ actor, kind: 'visit.undone', conferenceId: conferenceId },
+				...{ actor, kind: 'visit.undone', conferenceId },
 				before: after,
 				after: await readAppointments(tx, ids),
 			});

@@ -6,6 +6,7 @@ import type { BuildingWalk } from '../../core/conferences/snapshot';
 import { may, type Actor } from '../../core/permissions/may';
 import type { Stretch } from '../../core/time/stretch';
 import type { App } from '../app';
+import { isWished } from '../booking/family-facts';
 import { busyOf } from '../calendars/busy-of';
 import { conferenceHours } from '../conferences/conference-hours';
 import type { Reader } from '../database/connect';
@@ -210,7 +211,12 @@ async function readStepFreeDesks(db: Reader, conferenceId: string): Promise<stri
 		.innerJoin(family, eq(family.id, wish.familyId))
 		.innerJoin(desk, eq(desk.id, wishDesk.deskId))
 		.where(
-			and(eq(wish.conferenceId, conferenceId), eq(wish.optional, false), eq(family.stepFree, true)),
+			and(
+				eq(wish.conferenceId, conferenceId),
+				eq(wish.optional, false),
+				isWished,
+				eq(family.stepFree, true),
+			),
 		);
 	return rows.map(({ id }) => id);
 }

@@ -54,7 +54,7 @@ export async function listFamilies(
 		db
 			.select({
 				familyId: wish.familyId,
-				wished: sql<number>`count(distinct ${wish.id}) filter (where not ${wish.optional} or ${appointment.id} is not null)::int`,
+				wished: sql<number>`count(distinct ${wish.id}) filter (where (not ${wish.optional} and ${wish.droppedAt} is null) or ${appointment.id} is not null)::int`,
 				placed: sql<number>`count(distinct ${wish.id}) filter (where ${appointment.id} is not null)::int`,
 			})
 			.from(wish)
