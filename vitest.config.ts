@@ -11,7 +11,12 @@ export default defineConfig({
 		projects: [
 			{
 				resolve: { alias },
-				test: { name: 'core', include: ['tests/core/**/*.test.ts', 'tests/ui/**/*.test.ts'] },
+				test: {
+					name: 'core',
+					include: ['tests/core/**/*.test.ts', 'tests/ui/**/*.test.ts'],
+					// A busy machine is no fault of the computation's.
+					testTimeout: 60_000,
+				},
 			},
 			{
 				resolve: { alias },
