@@ -177,6 +177,24 @@ it('of short lists that are said to be complete nothing is written without the n
 	expect(await applyLists(app, organiser, lists, done)).toMatchObject({ ok: true });
 });
 
+it('of lists with several rows for one student nothing is written before that was said to be right', async () => {
+	const app = await freshApp();
+	const organiser = await emptySchool(app);
+	const rows =
+		'1,Ida Wren,7A,ole@x.example\n1,Ida Wren,7A,rut@x.example\n2,Tom Pyo,7A,ann@x.example\n';
+	const lists = await listsOf({ students: `Number,Name,Class,Parent e-mail\n${rows}` }, false);
+	const { seen, difference } = await previewLists(app, organiser, lists);
+	expect(difference.counts).toEqual({ rows: 3, students: 2 });
+	for (const joined of [{}, { joined: 2 }])
+		expect(
+			await applyLists(app, organiser, lists, { seen, leaveOut: false, ...joined }),
+		).toMatchObject({ ok: false, reason: 'rows-joined' });
+	expect((await registerCounts(app.db)).students).toBe(0);
+	const done = { seen, leaveOut: false, joined: 1 };
+	expect(await applyLists(app, organiser, lists, done)).toMatchObject({ ok: true });
+	expect((await registerCounts(app.db)).students).toBe(2);
+});
+
 it('of a bad list nothing is written', async () => {
 	const app = await freshApp();
 	const organiser = await emptySchool(app);

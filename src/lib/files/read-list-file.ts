@@ -23,7 +23,8 @@ export async function readListFile(name: string, bytes: Uint8Array): Promise<Lis
 	const text = decodeText(bytes);
 	if (text === null) return refuse('no-list');
 	const table = readCsv(name, text);
-	const isProse = table.header.length < 2 && table.faults.length === 0;
+	const isProse =
+		table.faults.length === 0 && !table.sheet?.lines.some(({ cells }) => cells.length > 1);
 	return isProse ? refuse('no-list') : [table];
 }
 

@@ -2,10 +2,11 @@ import type { Cell, CellValue } from 'exceljs';
 import {
 	columnLetter,
 	MOST_COLUMNS,
-	tableOf,
 	type ListTable,
+	type SheetLine,
 	type TableFault,
 } from '../core/lists/table';
+import { tableOf } from '../core/lists/table-of';
 
 /** Reads the sheets of an XLSX workbook; hidden and empty ones are left out. */
 export async function readWorkbook(name: string, bytes: Uint8Array): Promise<ListTable[]> {
@@ -19,17 +20,17 @@ export async function readWorkbook(name: string, bytes: Uint8Array): Promise<Lis
 	return sheets.map((sheet) => {
 		const faults: TableFault[] = [];
 		let isTooWide = false;
-		const lines: { row: number; cells: string[] }[] = [];
+		const lines: SheetLine[] = [];
 		sheet.eachRow((row, number) => {
 			const cells: string[] = [];
+			const across: number[] = [];
 			// Not the empty ones: a cell at the far right would make thousands of them in each row.
 			row.eachCell({ includeEmpty: false }, (cell, column) => {
 				if (column > MOST_COLUMNS) {
 					isTooWide = true;
 					return;
 				}
-				if (isMergedAway(cell))
-					faults.push({ code: 'merged-cells', row: number, column: columnLetter(column - 1) });
+				if (isReachedAcross(cell)) across.push(column - 1);
 				const text = textOf(cell.value);
 				if (text === null)
 					faults.push({
@@ -39,15 +40,16 @@ export async function readWorkbook(name: string, bytes: Uint8Array): Promise<Lis
 					});
 				cells[column - 1] = text ?? '';
 			});
-			lines.push({ row: number, cells: Array.from(cells, (cell) => cell ?? '') });
+			lines.push({ row: number, cells: Array.from(cells, (cell) => cell ?? ''), across });
 		});
 		if (isTooWide) faults.push({ code: 'too-many-columns' });
 		return tableOf(sheets.length > 1 ? `${name} (${sheet.name})` : name, lines, faults);
 	});
 }
 
-/** A cell that another one reaches over. A title over the whole list is one, too. */
-const isMergedAway = (cell: Cell): boolean => cell.isMerged && cell.master !== cell;
+/** A cell over which one to its left reaches. What one above reaches over is filled down. */
+const isReachedAcross = (cell: Cell): boolean =>
+	cell.isMerged && Number(cell.master.col) < Number(cell.col);
 
 /** What a person sees in the cell; `null` for a formula that was never computed. */
 function textOf(value: CellValue): string | null {

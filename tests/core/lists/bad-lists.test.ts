@@ -4,7 +4,7 @@ import { isOneRoster, readOneRoster } from '$lib/core/lists/one-roster';
 import { missingFields, proposeKind } from '$lib/core/lists/propose-columns';
 import { readRows } from '$lib/core/lists/read-rows';
 import { readListFile } from '$lib/files/read-list-file';
-import { fieldText, listFaultText, tableFaultText } from '$lib/ui/lists/list-text';
+import { fieldText, listFaultTexts, tableFaultTexts } from '$lib/ui/lists/list-text';
 import { m } from '$lib/paraglide/messages';
 import { badLists } from './bad-lists';
 import { counter, EMPTY } from './read-for-test';
@@ -23,7 +23,7 @@ describe('a bad list is answered with a sentence', () => {
 			const roster = isOneRoster(tables);
 			const named = tables.map((table) => ({ table, ...proposeKind(table) }));
 			const unread = named.flatMap(({ table, kind, columns }) => {
-				if (table.faults.length) return table.faults.map(tableFaultText);
+				if (table.faults.length) return tableFaultTexts(table.faults);
 				const missing = roster ? [] : missingFields(kind, columns);
 				return missing.length
 					? [m.lists_missing({ fields: missing.map(fieldText).join(', ') })]
@@ -33,7 +33,7 @@ describe('a bad list is answered with a sentence', () => {
 			const faults = lists
 				? compareLists(lists, EMPTY, { complete: true, newId: counter('n') }).faults
 				: [];
-			const sentences = [...unread, ...faults.map(listFaultText)];
+			const sentences = [...unread, ...listFaultTexts(faults)];
 			const fits = (sentence: string) =>
 				says.every((part) => sentence.toLowerCase().includes(part.toLowerCase()));
 			expect(sentences.some(fits), sentences.join('\n')).toBe(true);

@@ -261,10 +261,10 @@ export const badLists: readonly BadList[] = [
 		says: ['enrolments.csv, Row 2, column Class', 'no class “French 7” is known'],
 	},
 	{
-		about: 'a workbook with merged cells',
+		about: 'a workbook with one cell over two columns',
 		files: workbook((sheet) => {
 			sheet.addRow([2, 'Wren', 'Ida', '7A']);
-			sheet.mergeCells('D2:D3');
+			sheet.mergeCells('C3:D3');
 		}),
 		says: ['Row 3, column D', 'cells are merged'],
 	},

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { readPersonName } from '$lib/core/lists/person-name';
 import { plainName, plainText } from '$lib/core/lists/plain-text';
 import { proposeColumns, proposeKind } from '$lib/core/lists/propose-columns';
-import { tableOf } from '$lib/core/lists/table';
+import { tableOf } from '$lib/core/lists/table-of';
 
 describe('a name in one cell', () => {
 	it.each([
@@ -59,7 +59,7 @@ describe('what a list is and what its columns mean', () => {
 		],
 		['courses.csv', 'Group,Pupil', 'enrolments', 'class,student'],
 		['c.csv', 'Name,Languages,Hours', 'interpreters', 'name,languages,hours'],
-		['families.csv', 'Schüler,Class,E-mail', 'adults', ',class,email'],
+		['families.csv', 'Schüler,Class,E-mail', 'adults', 'student,class,email'],
 		['d.csv', 'student,class,E-MAIL OF AN ADULT', 'students', 'name,class,adultEmail'],
 	])('%s with %s', (name, header, kind, columns) => {
 		const proposal = proposeKind(table(name, header));

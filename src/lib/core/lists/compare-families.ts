@@ -40,6 +40,8 @@ export class FamilyDrafts {
 	readonly #byKey = new Map<string, string>();
 	readonly #byEmail = new Map<string, string[]>();
 	readonly #byName = new NameIndex<string>();
+	/** Adults of whom nothing but the telephone is known. */
+	readonly #byTelephone = new Map<string, string>();
 	readonly #known: ReadonlyMap<string, KnownAdult>;
 	/** Families by adult and by student, as they will be. */
 	readonly #familiesOf: Map<string, Set<string>>;
@@ -61,14 +63,17 @@ export class FamilyDrafts {
 		);
 		this.#withAdults = new Set([...this.#familiesOf.values()].flatMap((ids) => [...ids]));
 		this.#addresses = new Map(state.families.map(({ id, address }) => [id, address]));
-		for (const adult of state.adults) this.#index(adult.id, adult.key, adult.email, adult);
+		for (const adult of state.adults) this.#index(adult.id, adult);
 	}
 
 	#index(
 		id: string,
-		key: string | null,
-		email: string | null,
-		name: Pick<ListedAdult, 'givenName' | 'familyName'>,
+		{
+			key,
+			email,
+			telephone,
+			...name
+		}: Pick<ListedAdult, 'key' | 'email' | 'telephone' | 'givenName' | 'familyName'>,
 	): void {
 		if (key) this.#byKey.set(key, id);
 		if (email) {
@@ -76,6 +81,7 @@ export class FamilyDrafts {
 			if (!ids.includes(id)) this.#byEmail.set(email.toLowerCase(), [...ids, id]);
 		}
 		if (name.familyName) this.#byName.add(id, name);
+		else if (telephone && !email) this.#byTelephone.set(plainTelephone(telephone), id);
 	}
 
 	read(adults: readonly ListedAdult[], answers: ReadonlyMap<string, boolean>): void {
@@ -100,10 +106,11 @@ export class FamilyDrafts {
 			this.studentsOf.set(id, new Set());
 			this.#facts.set(id, { address: null, household: null, interpreter: null, stepFree: null });
 		}
+		this.#noteDifference(draft, listed);
 		const { telephone, language, channel } = listed;
 		draft.say({ givenName, familyName, email, telephone, language, channel });
 		draft.sayKey(key);
-		this.#index(id, key, email, listed);
+		this.#index(id, listed);
 		this.studentsOf.get(id)!.add(studentId);
 		const facts = this.#facts.get(id)!;
 		facts.address ??= listed.address;
@@ -112,12 +119,30 @@ export class FamilyDrafts {
 		facts.stepFree ??= listed.stepFree;
 	}
 
+	/** An adult whom two rows give two e-mail addresses or telephone numbers: the first ones count. */
+	#noteDifference(draft: Draft<AdultFields>, { origin, email, telephone }: ListedAdult): void {
+		const before = draft.origin;
+		if (!before || before === origin) return;
+		const [otherEmail, otherTelephone] = (['email', 'telephone'] as const).map((field) =>
+			draft.hasSaid(field) ? draft.get(field) : null,
+		);
+		const note = (field: 'email' | 'telephone', text: string, other: string) =>
+			this.fault({
+				...{ origin, code: 'adult-differs' as const, field, text },
+				other: { origin: before, text: other },
+			});
+		if (email && otherEmail && email.toLowerCase() !== otherEmail.toLowerCase())
+			note('email', email, otherEmail);
+		if (telephone && otherTelephone && plainTelephone(telephone) !== plainTelephone(otherTelephone))
+			note('telephone', telephone, otherTelephone);
+	}
+
 	/**
 	 * By key; by e-mail, unless the names differ (couples share addresses); by name together with the
 	 * student, with a family of the student, with an address or with a telephone.
 	 */
 	#find(listed: ListedAdult, student: string): string | null {
-		const { key, email, familyName } = listed;
+		const { key, email, telephone, familyName } = listed;
 		const byKey = key ? this.#byKey.get(key) : undefined;
 		if (byKey) return byKey;
 		const free = (id: string) =>
@@ -125,7 +150,8 @@ export class FamilyDrafts {
 		const byEmail = (email ? (this.#byEmail.get(email.toLowerCase()) ?? []) : []).filter(free);
 		const byBoth = byEmail.filter((id) => !familyName || this.#bears(id, listed));
 		if (byBoth.length) return byBoth.find((id) => this.#isNear(id, student)) ?? byBoth[0]!;
-		if (!familyName) return null;
+		if (!familyName)
+			return (!email && telephone && this.#byTelephone.get(plainTelephone(telephone))) || null;
 		const named = [...new Set(this.#byName.named(listed))].filter(free);
 		// Who belongs to the student already goes before who merely lives at the same place.
 		const near = named.find((id) => this.#isNear(id, student));

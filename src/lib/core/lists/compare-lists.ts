@@ -49,7 +49,10 @@ export function compareLists(
 	students.read(lists.students);
 	progress(0.35);
 	const families = new FamilyDrafts(state, students, newId, fault);
-	families.read(lists.adults, options.answers ?? new Map());
+	families.read(
+		lists.adults.filter(({ origin }) => !students.isRefused(origin)),
+		options.answers ?? new Map(),
+	);
 	families.readLonely(students.drafts.keys());
 	progress(0.8);
 	const teaching = compareTeaching(lists, { persons, classes, fault });
@@ -124,6 +127,7 @@ export function compareLists(
 	];
 	return {
 		...{ lines, faults, writes },
+		counts: { rows: students.drafts.size + students.joined, students: students.drafts.size },
 		doubts: families.doubts.map(({ ids: [a, b], ...doubt }) => ({
 			...doubt,
 			names: [adultText(families, a), adultText(families, b)],
@@ -184,6 +188,7 @@ function compareEnrolments(
 ): KnownEnrolment[] {
 	const home = [...students.homes].map(([student, id]) => ({ class: id, student, home: true }));
 	const others = lists.enrolments.flatMap(({ origin, class: label, student }) => {
+		if (students.isRefused(origin)) return [];
 		const classId = classes.resolve(label);
 		if (!classId) return refuse(fault, origin, 'unknown-class', 'class', label.text);
 		const id = students.resolve(student);

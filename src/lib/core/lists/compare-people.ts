@@ -1,6 +1,5 @@
 import { Draft } from './draft';
 import { NameIndex } from './name-index';
-import { plainText } from './plain-text';
 import type {
 	ListedInterpreter,
 	ListedTeacher,
@@ -68,6 +67,7 @@ export class PersonDrafts {
 				code: sameKey ? 'doubled-key' : 'doubled-person',
 				field: sameKey ? 'key' : 'name',
 				text: sameKey ? key : [givenName, familyName].filter(Boolean).join(' '),
+				...(draft.origin ? { other: { origin: draft.origin, text: this.nameOf(id) } } : {}),
 			});
 			return;
 		}
@@ -133,6 +133,3 @@ export class PersonDrafts {
 		return [given, family].filter(Boolean).join(' ');
 	}
 }
-
-/** How a class's label is compared: `7 A` and `7a` are one. */
-export const plainLabel = (label: string): string => plainText(label).replaceAll(' ', '');

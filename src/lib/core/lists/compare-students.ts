@@ -1,7 +1,8 @@
 import { Draft } from './draft';
 import { NameIndex } from './name-index';
-import { plainLabel } from './compare-people';
-import type { ListedClass, ListedStudent, ListFault, Reference } from './register-lists';
+import { plainLabel, yearOfClass } from './class-label';
+import { plainName, plainText } from './plain-text';
+import type { ListedClass, ListedStudent, ListFault, Origin, Reference } from './register-lists';
 import type { KnownClass, KnownStudent, StudentFields } from './register-state';
 
 /** Classes of the lists, laid over those of the school year that runs. */
@@ -56,6 +57,11 @@ export class StudentDrafts {
 	readonly drafts = new Map<string, Draft<StudentFields>>();
 	/** Home classes that the lists name, by student. */
 	readonly homes = new Map<string, string>();
+	/** How many rows say the same student as a row before them, as lists with one row for each adult do. */
+	joined = 0;
+	/** The first row of each student that is listed. */
+	readonly #listed = new Map<string, ListedStudent>();
+	readonly #refused = new Set<string>();
 	readonly #byKey = new Map<string, string>();
 	readonly #byName = new NameIndex<string>();
 	readonly #known: ReadonlyMap<string, KnownStudent>;
@@ -88,21 +94,33 @@ export class StudentDrafts {
 		const home = listed.homeClass && this.classes.resolve(listed.homeClass);
 		const known = key ? this.#byKey.get(key) : undefined;
 		const isListed = known !== undefined && this.drafts.has(known);
-		if (key && known && isListed && this.nameOf(known) !== fullNameOf(listed)) {
-			this.fault({ origin, code: 'doubled-key', field: 'key', text: key });
+		if (key && known && isListed && !isSameName(this.nameOf(known), fullNameOf(listed))) {
+			const first = this.#listed.get(known)!;
+			this.#refuse(
+				listed,
+				first,
+				{ code: 'doubled-key', field: 'key', text: key },
+				fullNameOf(first),
+			);
 			return;
 		}
 		const id = known ?? this.#namesake(listed, home, namesakes) ?? this.newId();
+		const before = this.#listed.get(id);
+		const differs = before && differenceOf(before, listed);
+		if (differs) {
+			const { field, text, other } = differs;
+			this.#refuse(listed, before, { code: 'rows-differ', field, text }, other);
+			return;
+		}
+		if (before) this.joined++;
+		else this.#listed.set(id, listed);
 		let draft = this.drafts.get(id);
 		if (!draft) {
 			draft = new Draft(id, this.#known.get(id) ?? null, BLANK);
 			draft.origin = origin;
 			this.drafts.set(id, draft);
 		}
-		// Without year groups of its own a school calls a student's year by the home class.
-		const yearGroup =
-			listed.yearGroup ??
-			(draft.get('yearGroup') === '' && home ? this.classes.labelOf(home) : null);
+		const yearGroup = listed.yearGroup ?? (home ? this.#yearFor(id, home, draft) : null);
 		draft.say({ givenName, familyName, yearGroup });
 		draft.sayKey(key);
 		if (key) this.#byKey.set(key, id);
@@ -111,6 +129,30 @@ export class StudentDrafts {
 			this.homes.set(id, home);
 			this.#classes.set(id, home);
 		}
+	}
+
+	#yearFor(id: string, home: string, draft: Draft<StudentFields>): string {
+		const was = this.#classes.get(id);
+		return yearOfClass(this.classes.labelOf(home), {
+			yearGroup: draft.get('yearGroup'),
+			label: was ? this.classes.labelOf(was) : (this.#known.get(id)?.lastClass ?? null),
+		});
+	}
+
+	/** Leaves the row out, and all that it says of others. */
+	#refuse(
+		{ origin }: ListedStudent,
+		first: ListedStudent,
+		fault: Pick<ListFault, 'code' | 'field' | 'text'>,
+		text: string,
+	): void {
+		this.#refused.add(placeOf(origin));
+		this.fault({ origin, ...fault, other: { origin: first.origin, text } });
+	}
+
+	/** Whether this row's student was left out: its adults are then nobody's. */
+	isRefused(origin: Origin): boolean {
+		return this.#refused.has(placeOf(origin));
 	}
 
 	/**
@@ -169,3 +211,20 @@ export class StudentDrafts {
 
 const fullNameOf = (name: { givenName: string | null; familyName: string | null }): string =>
 	[name.givenName, name.familyName].filter(Boolean).join(' ');
+
+const placeOf = ({ file, row }: Origin): string => `${row} ${file}`;
+const isSameName = (a: string, b: string): boolean => plainName(a) === plainName(b);
+
+/** What two rows of one student say differently; `null` if they say the same of it. */
+function differenceOf(
+	first: ListedStudent,
+	second: ListedStudent,
+): { field: 'yearGroup' | 'class'; text: string; other: string } | null {
+	const [year, otherYear] = [second.yearGroup, first.yearGroup];
+	if (year && otherYear && plainText(year) !== plainText(otherYear))
+		return { field: 'yearGroup', text: year, other: otherYear };
+	const [label, otherLabel] = [second.homeClass?.text, first.homeClass?.text];
+	if (label && otherLabel && plainLabel(label) !== plainLabel(otherLabel))
+		return { field: 'class', text: label, other: otherLabel };
+	return null;
+}

@@ -34,6 +34,11 @@ export class Draft<Fields extends object> {
 		}
 	}
 
+	/** Whether a list has said anything of this. */
+	hasSaid(field: keyof Fields): boolean {
+		return this.#said.has(field);
+	}
+
 	/** Gives a row that has no key the one of the list. */
 	sayKey(key: string | null): void {
 		if (key && this.known?.key !== key) this.newKey = key;

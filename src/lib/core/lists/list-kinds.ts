@@ -9,6 +9,8 @@ export type ListField =
 	| 'name'
 	| 'givenName'
 	| 'familyName'
+	/** A whole name that begins with the family name. */
+	| 'familyFirst'
 	| 'email'
 	| 'telephone'
 	| 'subjects'
@@ -19,22 +21,33 @@ export type ListField =
 	| 'yearGroup'
 	| 'class'
 	| 'student'
+	| 'studentGivenName'
+	| 'studentFamilyName'
 	| 'teacher'
 	| 'subject'
 	| 'language'
 	| 'languages'
 	| 'channel'
 	| 'address'
+	| 'postcode'
+	| 'town'
 	| 'household'
 	| 'interpreter'
 	| 'stepFree'
 	| 'hours'
 	| 'adultName'
+	| 'adultGivenName'
+	| 'adultFamilyName'
 	| 'adultEmail'
 	| 'adultTelephone'
 	| 'adult2Name'
+	| 'adult2GivenName'
+	| 'adult2FamilyName'
 	| 'adult2Email'
-	| 'adult2Telephone';
+	| 'adult2Telephone'
+	| 'adult2Address'
+	| 'adult2Postcode'
+	| 'adult2Town';
 
 interface KindRules {
 	readonly fields: readonly ListField[];
@@ -42,57 +55,62 @@ interface KindRules {
 	readonly needs: readonly (readonly ListField[])[];
 }
 
+const NAME = ['name', 'familyFirst', 'givenName', 'familyName'] as const;
+const HOME = [
+	...(['language', 'address', 'postcode', 'town', 'household'] as const),
+	...(['interpreter', 'stepFree'] as const),
+] as const;
+const SECOND_ADULT = [
+	...(['adult2Name', 'adult2GivenName', 'adult2FamilyName', 'adult2Email'] as const),
+	...(['adult2Telephone', 'adult2Address', 'adult2Postcode', 'adult2Town'] as const),
+] as const;
+
+/** A whole name, or both of its parts: a family name alone would make one person of several. */
+const WHOLE_NAME: readonly (readonly ListField[])[] = [
+	['familyName', 'name', 'familyFirst'],
+	['givenName', 'name', 'familyFirst'],
+];
+
 /** The order in which kinds are offered is the order in which they are read. */
 export const listKinds: Record<ListKind, KindRules> = {
 	teachers: {
 		fields: [
-			...(['name', 'givenName', 'familyName', 'title', 'email', 'telephone', 'pin'] as const),
+			...NAME,
+			...(['title', 'email', 'telephone', 'pin'] as const),
 			...(['subjects', 'room', 'building', 'link', 'key'] as const),
 		],
-		needs: [['name', 'familyName']],
+		needs: WHOLE_NAME,
 	},
 	students: {
 		fields: [
-			...(['name', 'givenName', 'familyName', 'yearGroup', 'class', 'key'] as const),
-			...(['adultName', 'adultEmail', 'adultTelephone'] as const),
-			...(['adult2Name', 'adult2Email', 'adult2Telephone'] as const),
-			...(['language', 'address', 'household', 'interpreter', 'stepFree'] as const),
+			...NAME,
+			...(['yearGroup', 'class', 'key'] as const),
+			...(['adultName', 'adultGivenName', 'adultFamilyName'] as const),
+			...(['adultEmail', 'adultTelephone'] as const),
+			...SECOND_ADULT,
+			...HOME,
 		],
-		needs: [
-			['name', 'familyName'],
-			['class', 'yearGroup'],
-		],
+		needs: [...WHOLE_NAME, ['class', 'yearGroup']],
 	},
 	adults: {
 		fields: [
-			...(['student', 'class', 'name', 'givenName', 'familyName', 'email', 'telephone'] as const),
-			...([
-				'language',
-				'channel',
-				'address',
-				'household',
-				'interpreter',
-				'stepFree',
-				'key',
-			] as const),
+			...(['student', 'studentGivenName', 'studentFamilyName', 'class'] as const),
+			...NAME,
+			...(['email', 'telephone', 'channel', 'key'] as const),
+			...SECOND_ADULT,
+			...HOME,
 		],
-		needs: [['student'], ['name', 'familyName', 'email']],
+		needs: [
+			['student', 'studentFamilyName'],
+			['student', 'studentGivenName'],
+			...WHOLE_NAME.map((group) => [...group, 'email' as const]),
+		],
 	},
 	teaching: { fields: ['class', 'subject', 'teacher'], needs: [['class'], ['teacher']] },
 	enrolments: { fields: ['class', 'student'], needs: [['class'], ['student']] },
 	interpreters: {
-		fields: [
-			'name',
-			'givenName',
-			'familyName',
-			'title',
-			'languages',
-			'hours',
-			'email',
-			'telephone',
-			'key',
-		],
-		needs: [['name', 'familyName'], ['languages']],
+		fields: [...NAME, 'title', 'languages', 'hours', 'email', 'telephone', 'key'],
+		needs: [...WHOLE_NAME, ['languages']],
 	},
 };
 

@@ -1,3 +1,7 @@
+import { adultSlots } from './headings/adult-slots';
+import { beginsInCapitals, holds, isCounting, lookOf, type Look } from './headings/cell-looks';
+import { fieldOfMeaning } from './headings/field-of-meaning';
+import { understandAll, type Meaning } from './headings/understand-heading';
 import { kindsInOrder, listKinds, type ListField, type ListKind } from './list-kinds';
 import { plainText } from './plain-text';
 import type { ListTable } from './table';
@@ -8,119 +12,168 @@ export interface ColumnProposal {
 	readonly columns: readonly (ListField | null)[];
 }
 
-/** Headings of school lists, plain, by what they mean; the likelier first. Common practice, no source. */
-const HEADINGS: Record<ListField, string> = {
-	key: 'id, key, number, no, nr, student id, student number, pupil number, pupil id, staff id, staff number, teacher id, admission number, person id, guardian id, parent id, code',
-	title: 'title, salutation, form of address',
-	name: 'name, full name, student, student name, pupil, pupil name, teacher, teacher name, staff name, child, child name, interpreter name, display name, adult, adult name, parent name, parent, guardian, guardian name',
-	givenName:
-		'given name, first name, forename, preferred name, student first name, pupil first name, teacher first name, parent first name, adult first name, vorname, prenom, nombre',
-	familyName:
-		'family name, last name, surname, student last name, pupil last name, teacher last name, parent last name, adult last name, nachname, nom, apellido, apellidos',
-	email:
-		'e mail, email, mail, email address, e mail address, work email, school email, parent email, parent e mail, guardian email, adult email, adult e mail, contact email',
-	telephone: 'telephone, phone, mobile, cell, phone number, telephone number, mobile number, tel',
-	subjects: 'subjects, subject, teaches, department',
-	room: 'room, usual room, classroom, room number',
-	building: 'building, house, wing, block',
-	link: 'video link, video, link, meeting link, usual video link, video address',
-	pin: 'pin, telephone pin, access code',
-	yearGroup: 'year group, grade, year, year level, grade level, form year',
-	class:
-		'class, home class, homeroom, home room, form, group, class name, section, tutor group, klasse',
-	student:
-		'student, student id, student name, student number, pupil, pupil id, pupil name, child, child name, pupil number',
-	teacher:
-		'teacher, teacher name, teacher id, teacher email, teacher e mail, staff, staff id, taught by, lehrer',
-	subject: 'subject, course, lesson, fach',
-	language: 'language, home language, preferred language, correspondence language',
-	languages: 'languages, language, interprets',
-	channel: 'preferred way, contact by, preferred contact, way, channel, contact method',
-	address: 'address, home address, street, postal address, home',
-	household: 'household, family, family id, household id, family key, family number',
-	interpreter: 'interpreter, interpreter language, needs interpreter, interpreter needed',
-	stepFree: 'step free, step free access, accessible room, wheelchair, needs step free room',
-	hours: 'hours, available, availability, when, times',
-	adultName:
-		'adult, adult name, parent, parent name, guardian, guardian name, adult 1, adult 1 name, parent 1, parent 1 name, guardian 1, guardian 1 name, mother, contact 1 name, contact name',
-	adultEmail:
-		'e mail, email, adult email, adult e mail, parent email, parent e mail, guardian email, guardian e mail, adult 1 email, adult 1 e mail, parent 1 email, parent 1 e mail, guardian 1 email, mother email, contact email, family email, e mail of an adult, home email',
-	adultTelephone:
-		'telephone, phone, mobile, adult telephone, parent telephone, parent phone, guardian phone, adult 1 telephone, adult 1 phone, parent 1 telephone, parent 1 phone, parent 1 mobile, guardian 1 phone, contact phone',
-	adult2Name:
-		'adult 2, adult 2 name, second adult, parent 2, parent 2 name, guardian 2, guardian 2 name, father, contact 2 name',
-	adult2Email:
-		'adult 2 email, adult 2 e mail, second adult email, parent 2 email, parent 2 e mail, guardian 2 email, father email',
-	adult2Telephone:
-		'adult 2 telephone, adult 2 phone, parent 2 telephone, parent 2 phone, parent 2 mobile, guardian 2 phone',
-};
+type Columns = (ListField | null)[];
 
-const meanings = new Map(
-	Object.entries(HEADINGS).map(([field, headings]) => [field as ListField, headings.split(', ')]),
-);
+/**
+ * The columns of one kind, each meaning once: what the headings say, and where a heading says nothing, what
+ * its cells look like.
+ */
+export function proposeColumns(table: ListTable, kind: ListKind): Columns {
+	return columnsFrom(table, kind, understandAll(table.header));
+}
 
-const EMAIL_LIKE = /^[^\s@]+@[^\s@]+\.[^\s@]+$/;
-
-/** The columns of one kind: the best heading first, each meaning once, then what the cells look like. */
-export function proposeColumns(table: ListTable, kind: ListKind): (ListField | null)[] {
-	const headings = table.header.map(plainText);
-	const columns: (ListField | null)[] = headings.map(() => null);
-	const fits: { column: number; field: ListField; rank: number }[] = [];
-	for (const field of listKinds[kind].fields)
-		headings.forEach((heading, column) => {
-			const rank = meanings.get(field)!.indexOf(heading);
-			if (rank >= 0) fits.push({ column, field, rank });
-		});
-	fits.sort((a, b) => a.rank - b.rank || a.column - b.column);
-	for (const { column, field } of fits)
-		if (columns[column] === null && !columns.includes(field)) columns[column] = field;
-	const emails = kind === 'students' ? 'adultEmail' : 'email';
-	if (listKinds[kind].fields.includes(emails) && !columns.includes(emails)) {
-		const column = columns.findIndex(
-			(field, index) =>
-				field === null &&
-				table.rows.some(({ cells }) => cells[index]) &&
-				table.rows
-					.slice(0, 50)
-					.every(({ cells }) => !cells[index] || EMAIL_LIKE.test(cells[index])),
-		);
-		if (column >= 0) columns[column] = emails;
+function columnsFrom(table: ListTable, kind: ListKind, said: readonly (Meaning | null)[]): Columns {
+	const meanings = kind === 'adults' ? namesOfStudents(said) : said;
+	const slots = adultSlots(meanings);
+	const columns: Columns = meanings.map(() => null);
+	const order = meanings
+		.map((meaning, column) => ({ meaning, column }))
+		.sort((a, b) => rankOf(a.meaning) - rankOf(b.meaning) || a.column - b.column);
+	for (const { meaning, column } of order) {
+		const slot = slots[column];
+		const field = meaning && slot ? fieldOfMeaning(meaning, kind, slot) : null;
+		const seen = field && meaning ? asItLooks(table, column, field, meaning) : null;
+		if (seen && listKinds[kind].fields.includes(seen) && !columns.includes(seen))
+			columns[column] = seen;
 	}
-	// A key of the students' list is no name of anybody: one column is both only where nothing else is.
+	for (const names of NAMES) settleNames(table, columns, names);
+	meanings.forEach((meaning, column) => {
+		const field = meaning === null ? BY_LOOK[kind][lookOf(table, column) ?? 'none'] : undefined;
+		const free = field?.find((one) => !columns.includes(one));
+		if (free) columns[column] = free;
+	});
 	return columns;
 }
 
-/** What is missing before a table can be read as this kind: the first field of each unmet group. */
-export function missingFields(kind: ListKind, columns: readonly (ListField | null)[]): ListField[] {
-	return listKinds[kind].needs
-		.filter((group) => !group.some((field) => columns.includes(field)))
-		.map((group) => group[0]!);
+const isName = ({ what }: Meaning): boolean =>
+	what.length === 0 || what.every((one) => /name/i.test(one));
+
+/** Where a column is an adult's name by its own words, bare names are the student's. */
+function namesOfStudents(meanings: readonly (Meaning | null)[]): (Meaning | null)[] {
+	const isAdult = ({ who }: Meaning) =>
+		who.includes('adult') || who.includes('mother') || who.includes('father');
+	if (!meanings.some((meaning) => meaning && isAdult(meaning) && isName(meaning)))
+		return [...meanings];
+	return meanings.map((meaning) =>
+		meaning && meaning.who.length === 0 && meaning.which === null && isName(meaning)
+			? { ...meaning, who: ['student'] }
+			: meaning,
+	);
 }
 
-/** Words in a file's name that say what it holds. */
-const FILE_NAMES: Record<ListKind, RegExp> = {
-	teachers: /teacher|staff|lehrer/i,
-	students: /student|pupil|child/i,
-	adults: /adult|parent|guardian|contact|famil|household/i,
-	teaching: /teaching|taught|timetable|lessons|subjects/i,
-	enrolments: /enrol|courses|groups/i,
-	interpreters: /interpret/i,
+/** Headings that may mean less than they say come after the others. */
+function rankOf(meaning: Meaning | null): number {
+	if (!meaning || meaning.what[0] === 'counter') return 2;
+	return meaning.what[0] === 'course' ? 1 : 0;
+}
+
+/** A heading that leaves open what it is of somebody (`Contact A`), and a number that only counts rows. */
+function asItLooks(
+	table: ListTable,
+	column: number,
+	field: ListField,
+	{ what }: Meaning,
+): ListField | null {
+	if (what[0] === 'counter' && field === 'key' && isCounting(table, column)) return null;
+	if (what.length > 0) return field;
+	const look = lookOf(table, column);
+	if (look !== 'email' && look !== 'telephone') return field;
+	const prefix = /^(adult2?)Name$/.exec(field)?.[1];
+	if (prefix) return `${prefix as 'adult' | 'adult2'}${look === 'email' ? 'Email' : 'Telephone'}`;
+	return field === 'name' ? look : field;
+}
+
+/** How a student, a first and a second adult are called. */
+const NAMES = [
+	{ name: 'name', givenName: 'givenName', familyName: 'familyName' },
+	{ name: 'adultName', givenName: 'adultGivenName', familyName: 'adultFamilyName' },
+	{ name: 'adult2Name', givenName: 'adult2GivenName', familyName: 'adult2FamilyName' },
+] as const;
+
+/**
+ * A bare name beside a given name is the family name, and beside a family name the given one: `Name` and
+ * `Vorname`, `Nom` and `Prénom`, `Apellidos` and `Nombre`. Unless it holds the other one.
+ */
+function settleNames(
+	table: ListTable,
+	columns: Columns,
+	{ name, givenName, familyName }: (typeof NAMES)[number],
+): void {
+	const [at, given, family] = [name, givenName, familyName].map((one) => columns.indexOf(one)) as [
+		...[number, number, number],
+	];
+	if (at < 0) return;
+	const isWhole = [given, family].some((part) => part >= 0 && holds(table, at, part));
+	if (given >= 0 && family >= 0) columns[at] = null;
+	else if (given >= 0 && !isWhole) columns[at] = familyName;
+	else if (family >= 0 && !isWhole) columns[at] = givenName;
+	else if (name === 'name' && beginsInCapitals(table, at)) columns[at] = 'familyFirst';
+}
+
+/** What cells mean where the heading says nothing, the likelier first. */
+const BY_LOOK: Record<ListKind, Partial<Record<Look | 'none', readonly ListField[]>>> = {
+	teachers: { email: ['email'], telephone: ['telephone'] },
+	students: {
+		email: ['adultEmail', 'adult2Email'],
+		telephone: ['adultTelephone', 'adult2Telephone'],
+		class: ['class'],
+	},
+	adults: {
+		email: ['email', 'adult2Email'],
+		telephone: ['telephone', 'adult2Telephone'],
+		class: ['class'],
+	},
+	teaching: { class: ['class'] },
+	enrolments: { class: ['class'] },
+	interpreters: { email: ['email'], telephone: ['telephone'] },
 };
 
-/** The kind that explains the most columns; the file's name decides between close ones. */
+/** What is missing before a table can be read as this kind: the first field of each unmet group. */
+export function missingFields(kind: ListKind, columns: readonly (ListField | null)[]): ListField[] {
+	const unmet = listKinds[kind].needs.filter(
+		(group) => !group.some((field) => columns.includes(field)),
+	);
+	return [...new Set(unmet.map((group) => group[0]!))];
+}
+
+/** Words in a file's name that say what it holds; the kinds that a name is sure to mean go first. */
+const FILE_NAMES: Record<ListKind, RegExp> = {
+	teaching:
+		/teaching|taught|timetable|lessons|subjects|unterricht|stundenplan|enseignements|horario/i,
+	enrolments: /enrol|courses|kurse|groups|kursliste|inscri/i,
+	adults:
+		/adult|parent|guardian|contact|famil|household|eltern|kontakt|erziehung|responsable|tutores|encarregad/i,
+	teachers: /teacher|staff|lehrer|lehrkr|kollegium|enseignant|profes|docente/i,
+	students: /student|pupil|child|sch(ü|ue)ler|klassenliste|(é|e)l(è|e)ve|alumn|aluno/i,
+	interpreters: /interpret|dolmetsch|interpr(è|e)te|int(é|e)rprete/i,
+};
+
+/**
+ * The kind that explains the most columns; the file's name decides between close ones. A list that says more
+ * of students than of their adults is one of students, whatever it is called.
+ */
 export function proposeKind(table: ListTable): ColumnProposal {
+	const meanings = understandAll(table.header);
 	const ranked = kindsInOrder
 		.map((kind) => {
-			const columns = proposeColumns(table, kind);
-			const met = missingFields(kind, columns).length === 0;
-			const named = FILE_NAMES[kind].test(table.name);
-			const explained = columns.filter(Boolean).length;
-			return { kind, columns, score: explained + (met ? 4 : 0) + (named ? 6 : 0) };
+			const columns = columnsFrom(table, kind, meanings);
+			const isMet = missingFields(kind, columns).length === 0;
+			const isNamed = FILE_NAMES[kind].test(table.name);
+			const explained = columns.filter((field) => field && !isSaidTwice(field, columns)).length;
+			const score = explained + (isMet ? 4 : 0) + (isNamed ? 6 : 0);
+			return { kind, columns, isMet, explained, score };
 		})
 		.sort((a, b) => b.score - a.score);
-	const { kind, columns } = ranked[0]!;
+	const [best] = ranked as [(typeof ranked)[number]];
+	const students = ranked.find(({ kind, isMet }) => kind === 'students' && isMet);
+	const isRather = best.kind === 'adults' && students && students.explained > best.explained;
+	const { kind, columns } = isRather ? students : best;
 	return { kind, columns };
 }
+
+/** A student's name beside the number that says the same. */
+const isSaidTwice = (field: ListField, columns: readonly (ListField | null)[]): boolean =>
+	columns.includes('student') && (field === 'studentGivenName' || field === 'studentFamilyName');
 
 /** What tells tables with the same columns from others: for remembering an answer. */
 export const headerSignature = (header: readonly string[]): string =>

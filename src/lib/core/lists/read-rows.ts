@@ -1,10 +1,8 @@
-import { z } from 'zod';
-import { isWebLink } from '../links/web-link';
-import type { ListField, ListKind } from './list-kinds';
-import { readPersonName, type PersonName } from './person-name';
+import type { ListKind } from './list-kinds';
+import type { NamedTable } from './named-table';
+import { readAdultNames, type PersonName } from './person-name';
 import { plainText } from './plain-text';
 import type {
-	Channel,
 	ListedAdult,
 	ListedClass,
 	ListedEnrolment,
@@ -13,152 +11,21 @@ import type {
 	ListedTeacher,
 	ListedTeaching,
 	ListFault,
-	ListFaultCode,
-	Origin,
 	Reference,
 	RegisterLists,
 } from './register-lists';
-import type { ListTable } from './table';
-
-/** A table whose columns have got their meanings. */
-export interface NamedTable {
-	readonly table: ListTable;
-	readonly kind: ListKind;
-	readonly columns: readonly (ListField | null)[];
-}
-
-/** The most characters that a cell of this meaning may have; all others 120. */
-const LONGEST: Partial<Record<ListField, number>> = { address: 300, link: 500, hours: 300 };
-const LONGEST_OF_OTHERS = 120;
-
-/** Meanings in which a date can only be a spreadsheet's own idea (`7/8` turned into 7 August). */
-const NEVER_DATES: ReadonlySet<ListField> = new Set([
-	...(['name', 'givenName', 'familyName', 'yearGroup', 'class', 'room', 'subject'] as const),
-	...(['student', 'teacher'] as const),
-]);
-const DATE =
-	/^(\d{4}-\d{2}-\d{2}([T ].*)?|\d{1,2}-(jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)(-\d+)?)$/i;
-
-const TELEPHONES: ReadonlySet<ListField> = new Set([
-	'telephone',
-	'adultTelephone',
-	'adult2Telephone',
-]);
-const EMAILS: ReadonlySet<ListField> = new Set(['email', 'adultEmail', 'adult2Email']);
-/** Characters that no text has: controls, and the mark of a letter that could not be decoded. */
-// eslint-disable-next-line no-control-regex
-const UNREADABLE = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f\ufffd]/;
-
-const CHANNELS: Record<Channel, string> = {
-	email: 'email, e mail, mail',
-	text: 'text, sms, text message',
-	telephone: 'telephone, phone, call',
-	paper: 'paper, letter, post',
-};
-const TRUE = new Set('yes y true 1 x ja oui si sim'.split(' '));
-
-/** The cells of one row by meaning, with what is wrong in them. */
-class Row {
-	readonly origin: Origin;
-	readonly faults: ListFault[] = [];
-	readonly #cells = new Map<ListField, string>();
-	readonly #headings = new Map<ListField, string>();
-
-	constructor({ table, columns }: NamedTable, row: ListTable['rows'][number]) {
-		this.origin = { file: table.name, row: row.row };
-		columns.forEach((field, index) => {
-			if (field === null) return;
-			this.#headings.set(field, table.header[index]!);
-			const text = (row.cells[index] ?? '').replaceAll(/\s+/g, ' ').trim();
-			if (text && this.#isSound(field, text)) this.#cells.set(field, text);
-		});
-	}
-
-	/** What stands under this meaning; `null` for nothing, and for what is wrong. */
-	get(field: ListField): string | null {
-		return this.#cells.get(field) ?? null;
-	}
-
-	/** Whether the list has such a column. */
-	has(field: ListField): boolean {
-		return this.#headings.has(field);
-	}
-
-	fault(code: ListFaultCode, field?: ListField, text?: string): null {
-		this.faults.push({
-			origin: this.origin,
-			code,
-			...(field ? { field, heading: this.#headings.get(field) ?? '' } : {}),
-			...(text === undefined ? {} : { text: text.slice(0, 60) }),
-		});
-		return null;
-	}
-
-	#isSound(field: ListField, text: string): boolean {
-		const code = faultOfCell(field, text);
-		if (code) this.fault(code, field, text);
-		return code === null;
-	}
-
-	name(): PersonName | null {
-		const [family, given, whole] = [
-			this.get('familyName'),
-			this.get('givenName'),
-			this.get('name'),
-		];
-		const name = family
-			? { title: null, givenName: given, familyName: family }
-			: whole
-				? readPersonName(whole)
-				: null;
-		if (!name) {
-			if (!this.faults.some(({ field }) => field === 'name' || field === 'familyName'))
-				this.fault('name-missing', this.has('familyName') ? 'familyName' : 'name');
-			return null;
-		}
-		return { ...name, title: this.get('title') ?? name.title };
-	}
-
-	channel(): Channel | null {
-		const text = this.get('channel');
-		if (!text) return null;
-		const plain = plainText(text);
-		const found = (Object.keys(CHANNELS) as Channel[]).find((channel) =>
-			CHANNELS[channel].split(', ').includes(plain),
-		);
-		return found ?? this.fault('channel-unknown', 'channel', text);
-	}
-
-	/** `yes` and the like are true, anything else is false; `null` when nothing stands there. */
-	flag(field: ListField): boolean | null {
-		const text = this.get(field);
-		return text === null ? null : TRUE.has(plainText(text));
-	}
-
-	list(field: ListField, separators = /[;,|]/): string[] | null {
-		const parts = this.get(field)
-			?.split(separators)
-			.map((part) => part.trim());
-		return parts?.filter(Boolean) ?? null;
-	}
-}
-
-function faultOfCell(field: ListField, text: string): ListFaultCode | null {
-	if (UNREADABLE.test(text)) return 'control-characters';
-	if (text.length > (LONGEST[field] ?? LONGEST_OF_OTHERS)) return 'too-long';
-	if (/^[=@]/.test(text) || (/^[+-]/.test(text) && !TELEPHONES.has(field))) return 'formula';
-	if (NEVER_DATES.has(field) && DATE.test(text)) return 'date-for-text';
-	if (EMAILS.has(field) && !z.email().safeParse(text).success) return 'email-wrong';
-	if (TELEPHONES.has(field) && !/^\+?[\d\s().\-/x]{3,}$/i.test(text)) return 'telephone-wrong';
-	if (field === 'link' && !isWebLink(text)) return 'link-wrong';
-	return null;
-}
+import { Row } from './row';
+import { sharedClasses, type SharedClasses } from './shared-classes';
 
 /**
  * Reads tables of rows into what they say. A row with a fault is left out with its whole meaning; the
- * faults tell which and why. References between rows are looked up later.
+ * faults tell which and why. References between rows are looked up later. `shared` knows which cells name
+ * several classes.
  */
-export function readRows(tables: readonly NamedTable[]): RegisterLists {
+export function readRows(
+	tables: readonly NamedTable[],
+	{ classesOf }: Pick<SharedClasses, 'classesOf'> = sharedClasses(tables, []),
+): RegisterLists {
 	const teachers: ListedTeacher[] = [];
 	const students: ListedStudent[] = [];
 	const adults: ListedAdult[] = [];
@@ -172,19 +39,30 @@ export function readRows(tables: readonly NamedTable[]): RegisterLists {
 	const readers: Record<ListKind, (row: Row) => void> = {
 		teachers: (row) => keep(row, teachers, readTeacher(row)),
 		students: (row) => {
-			const read = readStudent(row);
+			const [label, ...others] = labelsOf(row, classesOf);
+			const read = readStudent(row, label ?? null);
 			if (row.faults.length || !read) return;
-			students.push(read.student);
-			adults.push(...read.adults);
-			if (read.student.homeClass) classes.push(classOf(row, read.student.homeClass.text));
+			const { student, adults: own, reference } = read;
+			students.push(student);
+			adults.push(...own);
+			for (const each of [label, ...others]) if (each) classes.push(classOf(row, each));
+			for (const each of others)
+				enrolments.push({ origin: row.origin, class: named(each), student: reference });
 		},
-		adults: (row) => keep(row, adults, readAdult(row)),
+		adults: (row) => {
+			const read = readAdults(row, labelsOf(row, classesOf)[0] ?? null);
+			if (row.faults.length === 0) adults.push(...read);
+		},
 		teaching: (row) => {
-			const read = readTeaching(row);
-			keep(row, teaching, read);
-			if (read && !row.faults.length) classes.push(classOf(row, read.class.text));
+			const read = readTeaching(row, labelsOf(row, classesOf));
+			if (row.faults.length) return;
+			teaching.push(...read);
+			classes.push(...read.map((entry) => classOf(row, entry.class.text)));
 		},
-		enrolments: (row) => keep(row, enrolments, readEnrolment(row)),
+		enrolments: (row) => {
+			const read = readEnrolments(row, labelsOf(row, classesOf));
+			if (row.faults.length === 0) enrolments.push(...read);
+		},
 		interpreters: (row) => keep(row, interpreters, readInterpreter(row)),
 	};
 
@@ -195,7 +73,7 @@ export function readRows(tables: readonly NamedTable[]): RegisterLists {
 		for (const entry of named.table.rows) {
 			const row = new Row(named, entry);
 			readers[named.kind](row);
-			faults.push(...row.faults);
+			faults.push(...row.faults, ...row.notes);
 		}
 	}
 	return {
@@ -213,6 +91,10 @@ const classOf = (row: Row, label: string): ListedClass => ({
 	key: null,
 	label,
 });
+const labelsOf = (row: Row, classesOf: SharedClasses['classesOf']): readonly string[] => {
+	const label = row.get('class');
+	return label ? classesOf(label) : [];
+};
 const named = (text: string): Reference => ({ text, isKey: false });
 
 function readTeacher(row: Row): ListedTeacher | null {
@@ -233,13 +115,22 @@ function readTeacher(row: Row): ListedTeacher | null {
 	);
 }
 
-function readStudent(row: Row): { student: ListedStudent; adults: ListedAdult[] } | null {
+interface ReadStudent {
+	readonly student: ListedStudent;
+	readonly adults: readonly ListedAdult[];
+	/** How other rows may name this student. */
+	readonly reference: Reference;
+}
+
+function readStudent(row: Row, label: string | null): ReadStudent | null {
 	const name = row.name();
-	const [label, yearGroup] = [row.get('class'), row.get('yearGroup')];
+	const yearGroup = row.get('yearGroup');
 	if (!label && !yearGroup && row.faults.length === 0)
 		row.fault('class-missing', row.has('class') ? 'class' : 'yearGroup');
 	if (!name) return null;
 	const { givenName, familyName } = name;
+	if (!givenName && row.faults.length === 0)
+		row.fault('given-name-missing', row.has('givenName') ? 'givenName' : 'name', familyName);
 	const key = row.get('key');
 	const student = {
 		...{ origin: row.origin, key, givenName, familyName, yearGroup },
@@ -248,77 +139,108 @@ function readStudent(row: Row): { student: ListedStudent; adults: ListedAdult[] 
 	const reference: Reference = key
 		? { text: key, isKey: true }
 		: { text: [givenName, familyName].filter(Boolean).join(' '), isKey: false, class: label };
-	const both = (['adult', 'adult2'] as const).map((who) => ({
-		name: row.get(`${who}Name`),
-		email: row.get(`${who}Email`),
-		telephone: row.get(`${who}Telephone`),
-	}));
-	const adults = both
-		.filter(({ name, email, telephone }) => name || email || telephone)
-		.map(({ name, email, telephone }) => ({
-			origin: row.origin,
-			key: null,
-			...(name ? nameParts(name) : { givenName: null, familyName: null }),
-			...{ email, telephone, channel: null },
-			...householdFacts(row),
-			student: reference,
-		}));
-	return { student, adults };
+	const first = row.nameOf('adult');
+	const both = row.nameOf('adult2')
+		? [first]
+		: first && row.get('adultName')
+			? readAdultNames(row.get('adultName')!)
+			: [first];
+	const adults = [
+		...both.map((who, at) =>
+			adultOf(row, reference, who, {
+				email: at === 0 ? row.get('adultEmail') : null,
+				telephone: at === 0 ? row.get('adultTelephone') : null,
+			}),
+		),
+		secondAdult(row, reference),
+	];
+	return { student, adults: adults.filter((adult) => adult !== null), reference };
 }
 
-const nameParts = (text: string) => {
-	const { givenName, familyName } = readPersonName(text);
-	return { givenName, familyName };
-};
+/** An adult of a row; `null` if nothing of the row says that there is one. */
+function adultOf(
+	row: Row,
+	student: Reference,
+	name: Pick<PersonName, 'givenName' | 'familyName'> | null,
+	{ email, telephone }: Pick<ListedAdult, 'email' | 'telephone'>,
+): ListedAdult | null {
+	if (!name && !email && !telephone) return null;
+	return {
+		...{ origin: row.origin, key: null, email, telephone, channel: null, student },
+		givenName: name?.givenName ?? null,
+		familyName: name?.familyName ?? null,
+		...householdFacts(row),
+	};
+}
+
+/** The second adult of a row, who may have an address and so a household of its own. */
+function secondAdult(row: Row, student: Reference): ListedAdult | null {
+	const adult = adultOf(row, student, row.nameOf('adult2'), {
+		email: row.get('adult2Email'),
+		telephone: row.get('adult2Telephone'),
+	});
+	const own = row.address('adult2Address', 'adult2Postcode', 'adult2Town');
+	if (!adult) {
+		if (own)
+			row.notes.push({ origin: row.origin, code: 'address-of-nobody', text: own.slice(0, 60) });
+		return null;
+	}
+	const isApart =
+		own !== null && adult.address !== null && plainText(own) !== plainText(adult.address);
+	return { ...adult, address: own ?? adult.address, household: isApart ? null : adult.household };
+}
 
 const householdFacts = (row: Row) => ({
 	language: row.get('language'),
-	address: row.get('address'),
+	address: row.address('address', 'postcode', 'town'),
 	household: row.get('household'),
 	interpreter: row.get('interpreter'),
 	stepFree: row.flag('stepFree'),
 });
 
-function readAdult(row: Row): ListedAdult | null {
-	const student = row.get('student');
-	if (!student && row.faults.length === 0) row.fault('student-missing', 'student');
-	const email = row.get('email');
-	const isNamed = row.get('name') !== null || row.get('familyName') !== null;
-	const name = isNamed || !email ? row.name() : null;
-	if (!student || !(name || email)) return null;
-	return {
-		origin: row.origin,
-		key: row.get('key'),
-		givenName: name?.givenName ?? null,
-		familyName: name?.familyName ?? null,
-		email,
-		telephone: row.get('telephone'),
-		channel: row.channel(),
-		...householdFacts(row),
-		student: { text: student, isKey: false, class: row.get('class') },
-	};
+function readAdults(row: Row, label: string | null): ListedAdult[] {
+	const named = row.nameOf('student');
+	const key = row.get('student');
+	const text = key ?? [named?.givenName, named?.familyName].filter(Boolean).join(' ');
+	if (!text && row.faults.length === 0) row.fault('student-missing', 'student');
+	if (!text) return [];
+	const student: Reference = { text, isKey: false, class: label };
+	const second = secondAdult(row, student);
+	const [email, telephone] = [row.get('email'), row.get('telephone')];
+	const isNamed = (['name', 'familyName', 'familyFirst'] as const).some((one) => row.get(one));
+	const isNeeded = isNamed || !(email || (second && !telephone));
+	const name = isNeeded ? row.name() : null;
+	const whole = row.get('name');
+	const names =
+		whole && !row.get('givenName') && !second ? readAdultNames(whole) : name ? [name] : [null];
+	const firsts = names.map((each, at) =>
+		adultOf(row, student, each, at === 0 ? { email, telephone } : { email: null, telephone: null }),
+	);
+	const [first, ...others] = firsts;
+	return [
+		...(first ? [{ ...first, key: row.get('key'), channel: row.channel() }] : []),
+		...[...others, second].filter((adult) => adult !== null),
+	];
 }
 
-function readTeaching(row: Row): ListedTeaching | null {
-	const [label, teacher] = [row.get('class'), row.get('teacher')];
-	if (!label && row.faults.length === 0) row.fault('class-missing', 'class');
+function readTeaching(row: Row, labels: readonly string[]): ListedTeaching[] {
+	const teacher = row.get('teacher');
+	if (labels.length === 0 && row.faults.length === 0) row.fault('class-missing', 'class');
 	if (!teacher && row.faults.length === 0) row.fault('teacher-missing', 'teacher');
-	if (!label || !teacher) return null;
-	return {
-		origin: row.origin,
-		class: named(label),
-		teacher: named(teacher),
+	if (!teacher) return [];
+	return labels.map((label) => ({
+		...{ origin: row.origin, class: named(label), teacher: named(teacher) },
 		subject: row.get('subject') ?? '',
-	};
+	}));
 }
 
-function readEnrolment(row: Row): ListedEnrolment | null {
-	const [label, student] = [row.get('class'), row.get('student')];
-	if (!label && row.faults.length === 0) row.fault('class-missing', 'class');
+function readEnrolments(row: Row, labels: readonly string[]): ListedEnrolment[] {
+	const student = row.get('student');
+	if (labels.length === 0 && row.faults.length === 0) row.fault('class-missing', 'class');
 	if (!student && row.faults.length === 0) row.fault('student-missing', 'student');
-	return label && student
-		? { origin: row.origin, class: named(label), student: named(student) }
-		: null;
+	return student
+		? labels.map((label) => ({ origin: row.origin, class: named(label), student: named(student) }))
+		: [];
 }
 
 function readInterpreter(row: Row): ListedInterpreter | null {

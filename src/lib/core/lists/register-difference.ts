@@ -15,7 +15,14 @@ export interface RegisterDifference {
 	readonly lines: readonly DifferenceLine[];
 	readonly faults: readonly ListFault[];
 	readonly doubts: readonly NamedDoubt[];
+	readonly counts: StudentCounts;
 	readonly writes: RegisterWrites;
+}
+
+/** How many rows of the lists are about students, and how many students they are. */
+export interface StudentCounts {
+	readonly rows: number;
+	readonly students: number;
 }
 
 export type LineSubject =

@@ -118,10 +118,14 @@ export interface ListFault {
 	readonly heading?: string;
 	/** What stands there. */
 	readonly text?: string;
+	/** The row that it contradicts, and what stands there. */
+	readonly other?: { readonly origin: Origin; readonly text: string };
 }
 
 export type ListFaultCode =
 	| 'name-missing'
+	| 'given-name-missing'
+	| 'name-order'
 	| 'email-wrong'
 	| 'telephone-wrong'
 	| 'link-wrong'
@@ -135,6 +139,9 @@ export type ListFaultCode =
 	| 'student-missing'
 	| 'doubled-key'
 	| 'doubled-person'
+	| 'rows-differ'
+	| 'adult-differs'
+	| 'address-of-nobody'
 	| 'unknown-student'
 	| 'unknown-teacher'
 	| 'unknown-class'
@@ -147,6 +154,8 @@ export type ListFaultCode =
 	| 'teacher-made';
 
 /** Codes that are worth knowing and leave nothing out. */
-const NOTES: ReadonlySet<ListFaultCode> = new Set(['class-without-students', 'teacher-made']);
+const NOTES: ReadonlySet<ListFaultCode> = new Set([
+	...(['class-without-students', 'teacher-made', 'adult-differs', 'address-of-nobody'] as const),
+]);
 
 export const isNote = ({ code }: Pick<ListFault, 'code'>): boolean => NOTES.has(code);

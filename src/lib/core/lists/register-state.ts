@@ -45,7 +45,12 @@ export interface StudentFields {
 	readonly familyName: string | null;
 	readonly yearGroup: string;
 }
-export type KnownStudent = Known & StudentFields & { readonly families: readonly string[] };
+export type KnownStudent = Known &
+	StudentFields & {
+		readonly families: readonly string[];
+		/** The label of the latest home class, also of a school year before; nothing if there was none. */
+		readonly lastClass?: string | null;
+	};
 
 export interface AdultFields {
 	readonly givenName: string | null;

@@ -6,6 +6,10 @@ export interface ListTable {
 	readonly rows: readonly TableRow[];
 	/** What was noticed while reading: each stops the list from being read. */
 	readonly faults: readonly TableFault[];
+	/** Rows that are no entries of the list, by their numbers: totals, and headings once more. */
+	readonly leftOut?: readonly number[];
+	/** All lines as they lie, for choosing other headings. */
+	readonly sheet?: ListSheet;
 }
 
 export interface TableRow {
@@ -13,6 +17,27 @@ export interface TableRow {
 	readonly row: number;
 	/** One text for each column of the header. */
 	readonly cells: readonly string[];
+}
+
+/** The lines of a sheet that hold anything, in their order. */
+export interface ListSheet {
+	readonly file: string;
+	readonly lines: readonly SheetLine[];
+	/** What is wrong whatever the headings are. */
+	readonly faults: readonly TableFault[];
+	/** Where the headings stand. */
+	readonly head: Head;
+}
+
+export interface SheetLine extends TableRow {
+	/** Columns over which a cell to their left reaches; it is repeated there. */
+	readonly across?: readonly number[];
+}
+
+/** The line of the headings, by its place among the lines, and whether the line above belongs to it. */
+export interface Head {
+	readonly at: number;
+	readonly levels: 1 | 2;
 }
 
 export interface TableFault {
@@ -47,38 +72,4 @@ export const MOST_COLUMNS = 200;
 export function columnLetter(index: number): string {
 	const letter = String.fromCharCode(65 + (index % 26));
 	return index < 26 ? letter : columnLetter(Math.floor(index / 26) - 1) + letter;
-}
-
-/**
- * Makes a table of rows of text: the first row that is not empty is the header, empty rows are left
- * out. Rows keep the numbers that a spreadsheet shows.
- */
-export function tableOf(
-	name: string,
-	lines: readonly { readonly row: number; readonly cells: readonly string[] }[],
-	faults: readonly TableFault[] = [],
-): ListTable {
-	const filled = lines
-		.map(({ row, cells }) => ({ row, cells: cells.map((cell) => cell.trim()) }))
-		.filter(({ cells }) => cells.some(Boolean));
-	const [first, ...rest] = filled;
-	const empty = { name, header: [], rows: [] };
-	if (faults.some(({ code }) => code !== 'merged-cells' && code !== 'formula-without-value'))
-		return { ...empty, faults };
-	if (!first) return { ...empty, faults: [...faults, { code: 'empty' }] };
-	if (rest.length > MOST_ROWS) return { ...empty, faults: [...faults, { code: 'too-many-rows' }] };
-	const width = first.cells.findLastIndex(Boolean) + 1;
-	if (width > MOST_COLUMNS) return { ...empty, faults: [...faults, { code: 'too-many-columns' }] };
-	const header = first.cells.slice(0, width);
-	const found: TableFault[] = [...faults];
-	header.forEach((heading, index) => {
-		if (heading && header.indexOf(heading) !== index)
-			found.push({ code: 'doubled-heading', row: first.row, column: heading });
-	});
-	const rows = rest.map(({ row, cells }) => {
-		const beyond = cells.findIndex((cell, index) => index >= width && cell);
-		if (beyond >= 0) found.push({ code: 'cells-beyond-header', row, column: columnLetter(beyond) });
-		return { row, cells: header.map((_, index) => cells[index] ?? '') };
-	});
-	return { name, header, rows, faults: found };
 }

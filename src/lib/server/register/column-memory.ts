@@ -1,7 +1,7 @@
 import { listKinds, type ListField, type ListKind } from '../../core/lists/list-kinds';
 import { isOneRoster } from '../../core/lists/one-roster';
 import { headerSignature } from '../../core/lists/propose-columns';
-import type { NamedTable } from '../../core/lists/read-rows';
+import type { NamedTable } from '../../core/lists/named-table';
 import type { Reader, Transaction } from '../database/connect';
 import { columnMemory } from '../database/schema';
 

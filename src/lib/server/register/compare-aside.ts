@@ -1,7 +1,8 @@
 import type { Leaving } from '../../core/lists/leaving';
 import type { ListField } from '../../core/lists/list-kinds';
-import type { NamedTable } from '../../core/lists/read-rows';
+import type { NamedTable } from '../../core/lists/named-table';
 import type { RegisterDifference, RegisterWrites } from '../../core/lists/register-difference';
+import type { ClassDoubt } from '../../core/lists/shared-classes';
 import type { RegisterState } from '../../core/lists/register-state';
 import type { ListTable } from '../../core/lists/table';
 import { runAside, type AsideLimits } from '../aside/run-aside';
@@ -9,6 +10,8 @@ import source from './compare-lists.worker?node-worker';
 
 export interface ListsPreview {
 	readonly difference: Omit<RegisterDifference, 'writes'>;
+	/** Cells that may name several classes. */
+	readonly classDoubts: readonly ClassDoubt[];
 	/** Tables that cannot be read as what they are said to be. */
 	readonly unreadable: readonly UnreadableTable[];
 	/** Names what was seen, so that just this is written. */
@@ -48,6 +51,8 @@ export interface ListsToWrite {
 	readonly leaveOut: boolean;
 	/** How many people may leave by this, as somebody has typed it. */
 	readonly leaving?: number | undefined;
+	/** How many rows were said to be about students of other rows, which is right. */
+	readonly joined?: number | undefined;
 	readonly writes: RegisterWrites;
 	readonly lines: number;
 	readonly tables: readonly NamedTable[];

@@ -3,7 +3,9 @@ import { compareLists } from '../../core/lists/compare-lists';
 import { leavingBy } from '../../core/lists/leaving';
 import { isOneRoster, readOneRoster } from '../../core/lists/one-roster';
 import { missingFields } from '../../core/lists/propose-columns';
-import { readRows, type NamedTable } from '../../core/lists/read-rows';
+import type { NamedTable } from '../../core/lists/named-table';
+import { readRows } from '../../core/lists/read-rows';
+import { sharedClasses } from '../../core/lists/shared-classes';
 import type { RegisterLists } from '../../core/lists/register-lists';
 import { answerAside } from '../aside/answer-aside';
 import { newId } from '../identifiers';
@@ -28,20 +30,23 @@ answerAside(({ body, state, now, wanted }: ListsInput, progress): ComparedLists 
 		const { name, faults } = table;
 		return missing.length || faults.length ? [{ name, missing, faults }] : [];
 	});
+	const answers = new Map(Object.entries(lists.answers));
+	const labels = state.classes.map(({ label }) => label);
+	const shared = sharedClasses(roster ? [] : lists.tables, labels, answers);
 	const rows = unreadable.length
 		? NOTHING
 		: roster
 			? readOneRoster(tables)
-			: readRows(lists.tables);
+			: readRows(lists.tables, shared);
 	progress(0.4);
 	const { writes, ...difference } = compareLists(rows, state, {
 		complete: lists.complete && rows.kinds.length > 0,
-		answers: new Map(Object.entries(lists.answers)),
+		answers,
 		newId: () => newId({ now: () => now }),
 		progress: (part) => progress(0.4 + 0.5 * part),
 	});
 	const preview = {
-		...{ difference, unreadable },
+		...{ difference, unreadable, classDoubts: shared.doubts },
 		seen: createHash('sha256').update(JSON.stringify(difference.lines)).digest('base64url'),
 		leaving: leavingBy(difference.lines, state),
 	};

@@ -35,10 +35,11 @@ export const listsSchema = z.object({
 
 /**
  * For writing them: what was seen of them, whether rows with faults are left out, and, where many would be
- * marked as left, their number as somebody has typed it.
+ * marked as left, their number as somebody has typed it, and the number of rows that say a student once more.
  */
 export const seenSchema = z.object({
 	seen: z.string(),
 	leaveOut: z.boolean(),
 	leaving: z.int().optional(),
+	joined: z.int().optional(),
 });

@@ -1,4 +1,4 @@
-import type { NamedTable } from '../../core/lists/read-rows';
+import type { NamedTable } from '../../core/lists/named-table';
 import { isNote } from '../../core/lists/register-lists';
 import { may, type Actor } from '../../core/permissions/may';
 import type { App } from '../app';
@@ -25,8 +25,11 @@ export type ReadingResult =
 	| { readonly ok: true; readonly act: string; readonly lines: number }
 	| {
 			readonly ok: false;
-			/** The register or the lists are no longer what was seen; rows have faults; many would leave. */
-			readonly reason: 'not-as-seen' | 'faults' | 'unreadable' | 'many-leave';
+			/**
+			 * The register or the lists are no longer what was seen; rows have faults; many would leave; several
+			 * rows are one student.
+			 */
+			readonly reason: 'not-as-seen' | 'faults' | 'unreadable' | 'many-leave' | 'rows-joined';
 			readonly preview: ListsPreview;
 	  };
 
@@ -66,13 +69,14 @@ export async function previewBody(
 /**
  * Reads the lists into the register, in one transaction, if they do just what was seen. With
  * `leaveOut` rows with faults are left out; otherwise a fault keeps everything from being written. Where
- * many people would be marked as left, nothing is written unless `leaving` is their number.
+ * many people would be marked as left, nothing is written unless `leaving` is their number; where rows say a
+ * student once more, unless `joined` is the number of such rows.
  */
 export async function applyLists(
 	app: Pick<App, 'db' | 'clock'>,
 	actor: Actor,
 	lists: ListsToRead,
-	confirmed: { seen: string; leaveOut: boolean; leaving?: number },
+	confirmed: { seen: string; leaveOut: boolean; leaving?: number; joined?: number },
 ): Promise<ReadingResult> {
 	const result = await applyBody(app, actor, bodyOf({ ...lists, ...confirmed }));
 	if (!result) throw new TypeError('these are no lists');
@@ -99,6 +103,9 @@ export async function applyBody(
 			if (!isAsSeen) return { ok: false, reason: 'not-as-seen', preview };
 			if (preview.leaving.isMany && preview.leaving.count !== compared.leaving)
 				return { ok: false, reason: 'many-leave', preview };
+			const { rows, students } = preview.difference.counts;
+			if (rows !== students && rows - students !== compared.joined)
+				return { ok: false, reason: 'rows-joined', preview };
 			const faults = preview.difference.faults.filter((fault) => !isNote(fault));
 			if (faults.length && !leaveOut) return { ok: false, reason: 'faults', preview };
 			const id = await beginRegisterAct(tx, clock, {

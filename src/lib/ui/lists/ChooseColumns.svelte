@@ -1,10 +1,12 @@
 <script lang="ts">
 	import { kindsInOrder, listKinds, type ListField } from '$lib/core/lists/list-kinds';
-	import { missingFields, proposeColumns } from '$lib/core/lists/propose-columns';
-	import type { NamedTable } from '$lib/core/lists/read-rows';
+	import { missingFields, proposeColumns, proposeKind } from '$lib/core/lists/propose-columns';
+	import type { NamedTable } from '$lib/core/lists/named-table';
 	import { columnLetter } from '$lib/core/lists/table';
+	import { withHeadAt } from '$lib/core/lists/table-of';
 	import { m } from '$lib/paraglide/messages';
-	import { fieldText, kindText, tableFaultText } from './list-text';
+	import { listText } from '../format/when';
+	import { fieldText, kindText, tableFaultTexts } from './list-text';
 
 	/** What a table is and what its columns mean: proposed, and for the organiser to say otherwise. */
 	let {
@@ -19,7 +21,16 @@
 
 	const { table, kind, columns } = $derived(named);
 	const missing = $derived(missingFields(kind, columns));
-	const samples = $derived(table.rows.slice(0, 3));
+	const samples = $derived(table.rows.slice(0, 4));
+	const head = $derived(table.sheet?.head ?? { at: 0, levels: 1 });
+	/** Lines above the headings: a title, a date. */
+	const above = $derived(table.sheet?.lines.slice(0, head.at) ?? []);
+	const headRow = $derived(table.sheet?.lines[head.at]?.row ?? 1);
+
+	function chooseHead(row: number) {
+		const changed = withHeadAt(table, row);
+		onchange({ table: changed, ...proposeKind(changed) });
+	}
 
 	function choose(index: number, field: ListField | null) {
 		onchange({
@@ -55,10 +66,7 @@
 	</div>
 	{#if table.faults.length}
 		<ul class="text-error" role="alert">
-			{#each table.faults.slice(0, 8) as fault, index (index)}<li>
-					{tableFaultText(fault)}
-				</li>{/each}
-			{#if table.faults.length > 8}<li>{m.lists_more({ count: table.faults.length - 8 })}</li>{/if}
+			{#each tableFaultTexts(table.faults) as text (text)}<li>{text}</li>{/each}
 		</ul>
 	{:else}
 		{#if missing.length}
@@ -66,10 +74,29 @@
 				{m.lists_missing({ fields: missing.map(fieldText).join(', ') })}
 			</p>
 		{/if}
+		{#if table.leftOut?.length}
+			<p class="quiet mb-2 text-small">
+				{m.lists_totals_out({ rows: listText(table.leftOut.map(String)) })}
+			</p>
+		{/if}
+		<p class="quiet mb-1 text-small">
+			{head.levels === 2
+				? m.lists_head_two({ above: above.at(-1)?.row ?? 1, row: headRow })
+				: m.lists_head_at({ row: headRow })}
+		</p>
 		<div class="overflow-x-auto">
 			<table class="table table-sm">
 				<thead>
+					{#each above.slice(-3) as { row, cells } (row)}
+						<tr>
+							<td>{@render rowNumber(row)}</td>
+							{#each table.header as heading, index (`${index} ${heading}`)}
+								<td class="quiet max-w-48 truncate font-normal">{cells[index]}</td>
+							{/each}
+						</tr>
+					{/each}
 					<tr>
+						<td class="align-bottom">{headRow}</td>
 						{#each table.header as heading, index (index)}
 							<th scope="col" class="align-bottom">
 								<span class="block">{heading || columnLetter(index)}</span>
@@ -93,6 +120,7 @@
 				<tbody>
 					{#each samples as { row, cells } (row)}
 						<tr>
+							<td>{@render rowNumber(row)}</td>
 							{#each cells as cell, index (index)}
 								<td class:quiet={columns[index] === null} class="max-w-48 truncate">{cell}</td>
 							{/each}
@@ -103,6 +131,14 @@
 		</div>
 	{/if}
 </section>
+
+{#snippet rowNumber(row: number)}
+	<button
+		class="btn btn-ghost btn-xs"
+		aria-label={m.lists_head_choose({ row })}
+		onclick={() => chooseHead(row)}>{row}</button
+	>
+{/snippet}
 
 <style>
 	.unread {

@@ -1,12 +1,14 @@
 <script lang="ts" module>
 	import type { Leaving } from '$lib/core/lists/leaving';
 	import type { ListField } from '$lib/core/lists/list-kinds';
-	import type { NamedTable } from '$lib/core/lists/read-rows';
+	import type { NamedTable } from '$lib/core/lists/named-table';
+	import type { ClassDoubt } from '$lib/core/lists/shared-classes';
 	import type { RegisterDifference } from '$lib/core/lists/register-difference';
 	import type { ListTable } from '$lib/core/lists/table';
 
 	interface Preview {
 		readonly difference: Omit<RegisterDifference, 'writes'>;
+		readonly classDoubts: readonly ClassDoubt[];
 		readonly unreadable: readonly {
 			readonly name: string;
 			readonly missing: readonly ListField[];
@@ -31,17 +33,20 @@
 	import type { ListKind } from '$lib/core/lists/list-kinds';
 	import { isOneRoster } from '$lib/core/lists/one-roster';
 	import { headerSignature, missingFields, proposeKind } from '$lib/core/lists/propose-columns';
-	import { pairKey } from '$lib/core/lists/households';
 	import { isNote } from '$lib/core/lists/register-lists';
 	import { m } from '$lib/paraglide/messages';
 	import ChairMark from '../chairs/ChairMark.svelte';
-	import { listText, partText } from '../format/when';
+	import { partText } from '../format/when';
 	import { ToldProblem } from '../saving/post-for-lines';
 	import ChooseColumns from './ChooseColumns.svelte';
 	import DifferenceTable from './DifferenceTable.svelte';
 	import { droppedFiles } from './dropped-files';
-	import { fieldText, listFaultText, tableFaultText } from './list-text';
+	import ClassDoubts from './ClassDoubts.svelte';
+	import HouseholdDoubts from './HouseholdDoubts.svelte';
+	import ListFaults from './ListFaults.svelte';
+	import { fieldText, tableFaultTexts } from './list-text';
 	import { readFilesInWorker } from './read-files';
+	import { sheetsToLeaveOut } from './sheets';
 
 	/** Files dropped, columns named, what would change looked at, then read: four steps on one page. */
 	let {
@@ -55,7 +60,7 @@
 		>;
 		preview: (lists: Lists, progress: Progress) => Promise<Preview>;
 		apply: (
-			lists: Lists & { seen: string; leaveOut: boolean; leaving: number },
+			lists: Lists & { seen: string; leaveOut: boolean; leaving: number; joined: number },
 			progress: Progress,
 		) => Promise<Applied>;
 	} = $props();
@@ -69,21 +74,27 @@
 	/** The number of those who leave, typed where there are many. */
 	let typedLeaving = $state('');
 	let leaveOut = $state(false);
+	/** Whether it was said to be right that several rows are one student. */
+	let joinedRight = $state(false);
+	/** Sheets that do not look like lists, by name: left out until somebody takes them in. */
+	let left = $state.raw<ReadonlySet<string>>(new Set());
 	let answers = $state.raw<Record<string, boolean>>({});
 	let dragging = $state(false);
 
-	const roster = $derived(isOneRoster(tables.map(({ table }) => table)));
+	const taken = $derived(tables.filter(({ table }) => !left.has(table.name)));
+	const roster = $derived(isOneRoster(taken.map(({ table }) => table)));
 	const ready = $derived(
-		tables.length > 0 &&
-			tables.every(
+		taken.length > 0 &&
+			taken.every(
 				({ table, kind, columns }) =>
 					table.faults.length === 0 && (roster || missingFields(kind, columns).length === 0),
 			),
 	);
 	const faults = $derived(preview?.difference.faults.filter((fault) => !isNote(fault)) ?? []);
-	const notes = $derived(preview?.difference.faults.filter(isNote) ?? []);
 	const leaving = $derived(preview?.leaving ?? { count: 0, isMany: false });
 	const isConfirmed = $derived(!leaving.isMany || typedLeaving.trim() === String(leaving.count));
+	const counts = $derived(preview?.difference.counts ?? { rows: 0, students: 0 });
+	const joined = $derived(counts.rows - counts.students);
 	const nothing = $derived(preview !== null && preview.difference.lines.length === 0);
 
 	async function take(files: readonly File[]) {
@@ -102,19 +113,26 @@
 					return { table, ...(known ?? proposeKind(table)) };
 				}),
 			];
+			left = new Set([...left, ...sheetsToLeaveOut(tables)]);
 		} catch {
 			problem = m.lists_unreadable();
 		}
 		working = null;
 	}
 
-	const lists = (): Lists => ({ tables, complete, answers });
+	/** Without the sheets that the tables were made of: those stay here. */
+	const lists = (): Lists => ({
+		tables: taken.map(({ table: { sheet: _, ...table }, ...named }) => ({ ...named, table })),
+		complete,
+		answers,
+	});
 	const problemText = (error: unknown): string =>
 		error instanceof ToldProblem ? error.message : m.lists_failed();
 
 	async function look() {
 		problem = null;
 		typedLeaving = '';
+		joinedRight = false;
 		working = m.lists_comparing();
 		try {
 			preview = await askPreview(lists(), (part) => {
@@ -132,7 +150,7 @@
 		working = m.lists_writing();
 		try {
 			const result = await askApply(
-				{ ...lists(), seen: preview.seen, leaveOut, leaving: leaving.count },
+				{ ...lists(), seen: preview.seen, leaveOut, leaving: leaving.count, joined },
 				(part) => {
 					working = m.lists_writing_part({ part: partText(part) });
 				},
@@ -152,13 +170,18 @@
 		working = null;
 	}
 
+	function takeIn(name: string) {
+		preview = null;
+		left = new Set([...left].filter((each) => each !== name));
+	}
+
 	function change(index: number, named: NamedTable | null) {
 		preview = null;
 		tables = named ? tables.with(index, named) : tables.filter((_, at) => at !== index);
 	}
 
-	function answer(a: string, b: string, together: boolean) {
-		answers = { ...answers, [pairKey(a, b)]: together };
+	function answer(key: string, isSo: boolean) {
+		answers = { ...answers, [key]: isSo };
 		void look();
 	}
 </script>
@@ -212,8 +235,8 @@
 				<li class="flex gap-4 border-b border-base-300 py-2">
 					<strong>{table.name}</strong>
 					<span class="quiet">{m.lists_rows({ count: table.rows.length })}</span>
-					{#each table.faults.slice(0, 3) as fault, at (at)}
-						<span class="text-error" role="alert">{tableFaultText(fault)}</span>
+					{#each tableFaultTexts(table.faults) as text (text)}
+						<span class="text-error" role="alert">{text}</span>
 					{/each}
 					<button class="btn btn-ghost btn-xs ms-auto" onclick={() => change(index, null)}
 						>{m.lists_leave_out_file()}</button
@@ -223,11 +246,22 @@
 		</ul>
 	{:else}
 		{#each tables as named, index (named.table.name)}
-			<ChooseColumns
-				{named}
-				onchange={(changed) => change(index, changed)}
-				onremove={() => change(index, null)}
-			/>
+			{#if left.has(named.table.name)}
+				<p class="mb-4 flex flex-wrap items-baseline gap-x-4 border-t border-base-300 pt-4">
+					<strong>{named.table.name}</strong>
+					<span class="quiet">{m.lists_rows({ count: named.table.rows.length })}</span>
+					<span class="quiet">{m.lists_sheet_out()}</span>
+					<button class="btn btn-ghost btn-xs" onclick={() => takeIn(named.table.name)}
+						>{m.lists_sheet_in()}</button
+					>
+				</p>
+			{:else}
+				<ChooseColumns
+					{named}
+					onchange={(changed) => change(index, changed)}
+					onremove={() => change(index, null)}
+				/>
+			{/if}
 		{/each}
 	{/if}
 	<label class="mb-4 flex items-start gap-2">
@@ -263,52 +297,17 @@
 	{:else if nothing && faults.length === 0}
 		<p class="mb-4 font-bold" role="status">{m.lists_nothing()}</p>
 	{/if}
-	{#if faults.length}
-		<div class="mb-6" role="alert">
-			<h3 class="font-bold text-error">{m.lists_faults({ count: faults.length })}</h3>
-			<ul class="max-h-64 overflow-auto">
-				{#each faults.slice(0, 200) as fault, index (index)}<li>{listFaultText(fault)}</li>{/each}
-			</ul>
-			{#if faults.length > 200}<p>{m.lists_more({ count: faults.length - 200 })}</p>{/if}
+	<ListFaults found={preview.difference.faults} />
+	<HouseholdDoubts doubts={preview.difference.doubts} {answer} />
+	<ClassDoubts doubts={preview.classDoubts} {answer} />
+	{#if joined > 0}
+		<div class="mb-6 max-w-2xl border-s-4 border-error ps-3" role="alert">
+			<p class="font-bold">{m.lists_joined({ ...counts, joined })}</p>
+			<label class="mt-2 flex items-center gap-2">
+				<input type="checkbox" class="checkbox checkbox-sm" bind:checked={joinedRight} />
+				{m.lists_joined_right()}
+			</label>
 		</div>
-	{/if}
-	{#if notes.length}
-		<div class="mb-6">
-			<h3 class="font-bold">{m.lists_notes()}</h3>
-			<ul class="max-h-40 overflow-auto">
-				{#each notes.slice(0, 100) as note, index (index)}<li>{listFaultText(note)}</li>{/each}
-			</ul>
-		</div>
-	{/if}
-	{#if preview.difference.doubts.length}
-		<section class="mb-8">
-			<h3 class="font-bold">{m.lists_doubts({ count: preview.difference.doubts.length })}</h3>
-			<p class="quiet mb-2 text-small">{m.lists_doubts_about()}</p>
-			<ul class="max-h-80 overflow-auto border-t border-base-300">
-				{#each preview.difference.doubts as doubt (pairKey(doubt.a, doubt.b))}
-					<li class="flex flex-wrap items-center gap-x-4 border-b border-base-300 py-2">
-						<span class="min-w-72">
-							<strong>{listText(doubt.names)}</strong>
-							<span class="quiet block text-small"
-								>{m.lists_doubt_about({ students: listText(doubt.studentNames) })}</span
-							>
-						</span>
-						<span class="join">
-							{#each [true, false] as together (together)}
-								<button
-									class="btn join-item btn-sm"
-									class:btn-primary={doubt.together === together}
-									aria-pressed={doubt.together === together}
-									onclick={() => answer(doubt.a, doubt.b, together)}
-								>
-									{together ? m.lists_together() : m.lists_apart()}
-								</button>
-							{/each}
-						</span>
-					</li>
-				{/each}
-			</ul>
-		</section>
 	{/if}
 	{#if !nothing}
 		<DifferenceTable lines={preview.difference.lines} />
@@ -332,7 +331,8 @@
 			disabled={working !== null ||
 				preview.unreadable.length > 0 ||
 				(faults.length > 0 && !leaveOut) ||
-				!isConfirmed}
+				!isConfirmed ||
+				(joined > 0 && !joinedRight)}
 			onclick={confirm}
 		>
 			{leaving.count

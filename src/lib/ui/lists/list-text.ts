@@ -2,7 +2,9 @@ import type { ListField, ListKind } from '$lib/core/lists/list-kinds';
 import type { DifferenceLine, LineChange, LineSubject } from '$lib/core/lists/register-difference';
 import type { ListFault } from '$lib/core/lists/register-lists';
 import type { TableFault } from '$lib/core/lists/table';
+import { groupBy } from '$lib/core/group-by';
 import { m } from '$lib/paraglide/messages';
+import { listText } from '../format/when';
 
 /** The sentences about lists, made from core's codes and facts. */
 
@@ -42,12 +44,24 @@ const fields: Record<ListField, () => string> = {
 	interpreter: m.family_interpreter,
 	stepFree: m.family_step_free,
 	hours: m.person_hours,
+	familyFirst: m.field_family_first,
+	postcode: m.field_postcode,
+	town: m.field_town,
+	studentGivenName: m.field_student_given,
+	studentFamilyName: m.field_student_family,
 	adultName: m.field_adult_name,
+	adultGivenName: m.field_adult_given,
+	adultFamilyName: m.field_adult_family,
 	adultEmail: m.field_adult_email,
 	adultTelephone: m.field_adult_telephone,
 	adult2Name: m.field_second_adult_name,
 	adult2Email: m.field_second_adult_email,
+	adult2GivenName: m.field_second_adult_given,
+	adult2FamilyName: m.field_second_adult_family,
 	adult2Telephone: m.field_second_adult_telephone,
+	adult2Address: m.field_second_adult_address,
+	adult2Postcode: m.field_second_adult_postcode,
+	adult2Town: m.field_second_adult_town,
 };
 export const fieldText = (field: ListField): string => fields[field]();
 
@@ -121,11 +135,29 @@ function whereText(row: number | undefined, column: string | undefined): string 
 	return row === undefined ? '' : m.where_row({ row });
 }
 
-export const tableFaultText = ({ code, row, column }: TableFault): string =>
-	[whereText(row, column), tableFaults[code]()].filter(Boolean).join(': ');
+/** So many rows are named where many have the same fault. */
+const NAMED_ROWS = 3;
+
+/** `512 rows, such as 3, 4 and 7`; a single one is named like any row. */
+const rowsText = (rows: readonly number[]): string =>
+	m.faults_such_as({ count: rows.length, rows: listText(rows.slice(0, NAMED_ROWS).map(String)) });
+
+/** The faults of a table as sentences: one for each kind and column. */
+export const tableFaultTexts = (faults: readonly TableFault[]): string[] =>
+	[...groupBy(faults, ({ code, column }) => `${code} ${column}`).values()].map((group) => {
+		const [{ code, row, column }] = group as [TableFault];
+		const rows = group.flatMap((fault) => fault.row ?? []);
+		const where = rows.length > 1 ? whereRowsText(rows, column) : whereText(row, column);
+		return [where, tableFaults[code]()].filter(Boolean).join(': ');
+	});
+
+const whereRowsText = (rows: readonly number[], column: string | undefined): string =>
+	[column ? m.where_column({ column }) : '', rowsText(rows)].filter(Boolean).join(', ');
 
 const listFaults: Record<ListFault['code'], (facts: { text: string; field: string }) => string> = {
 	'name-missing': m.fault_name_missing,
+	'given-name-missing': m.fault_given_missing,
+	'name-order': m.fault_name_order,
 	'email-wrong': m.fault_email,
 	'telephone-wrong': m.fault_telephone,
 	'link-wrong': m.fault_link,
@@ -139,6 +171,9 @@ const listFaults: Record<ListFault['code'], (facts: { text: string; field: strin
 	'student-missing': m.fault_student_missing,
 	'doubled-key': m.fault_doubled_key,
 	'doubled-person': m.fault_doubled_person,
+	'rows-differ': m.fault_rows_differ,
+	'adult-differs': m.fault_adult_differs,
+	'address-of-nobody': m.fault_address_of_nobody,
 	'unknown-student': m.fault_unknown_student,
 	'unknown-teacher': m.fault_unknown_teacher,
 	'unknown-class': m.fault_unknown_class,
@@ -151,9 +186,24 @@ const listFaults: Record<ListFault['code'], (facts: { text: string; field: strin
 	'teacher-made': m.fault_teacher_made,
 };
 
-/** One sentence with file, row and column. */
-export function listFaultText({ origin, code, field, heading, text = '' }: ListFault): string {
-	const column = heading || (field ? fieldText(field) : undefined);
-	const where = [origin.file, whereText(origin.row, column)].filter(Boolean).join(', ');
-	return `${where}: ${listFaults[code]({ text, field: column ?? '' })}`;
-}
+/** Faults as sentences with file, row and column: one for each kind and column of a file. */
+export const listFaultTexts = (faults: readonly ListFault[]): string[] =>
+	[...groupBy(faults, kindOfFault).values()].map((group) => {
+		const [{ origin, code, field, heading, text = '', other }] = group as [ListFault];
+		const column = heading || (field ? fieldText(field) : undefined);
+		const rows = group.map((fault) => fault.origin.row);
+		const where = rows.length > 1 ? whereRowsText(rows, column) : whereText(origin.row, column);
+		const sentence = listFaults[code]({ text, field: column ?? '' });
+		const seen = other ? otherRowText(origin, other) : '';
+		return `${[origin.file, where].filter(Boolean).join(', ')}: ${[sentence, seen].filter(Boolean).join(' ')}`;
+	});
+
+const kindOfFault = ({ origin, code, field, heading }: ListFault): string =>
+	[origin.file, code, field, heading].join('|');
+
+/** The row that a row contradicts. */
+const otherRowText = (
+	origin: ListFault['origin'],
+	{ origin: { file, row }, text }: NonNullable<ListFault['other']>,
+): string =>
+	file === origin.file ? m.fault_see_row({ row, text }) : m.fault_see_file_row({ file, row, text });
