@@ -3,6 +3,7 @@ import { message, setError, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { z } from 'zod';
 import { isTimeZone } from '$lib/core/time/local-time';
+import { zoneOf } from '$lib/core/time/zone-cities';
 import { m } from '$lib/paraglide/messages';
 import { isTooOften } from '$lib/server/accounts/attempts';
 import { setUpLimits } from '$lib/server/accounts/limits';
@@ -22,7 +23,11 @@ const schema = z.object({
 		.trim()
 		.min(1, { error: () => m.set_up_school_missing() })
 		.max(120),
-	timeZone: z.string().refine(isTimeZone, { error: () => m.zone_unknown() }),
+	// Also without a script, a city is enough.
+	timeZone: z
+		.string()
+		.overwrite((typed) => zoneOf(typed) ?? typed)
+		.refine(isTimeZone, { error: () => m.zone_unknown() }),
 	name: z
 		.string()
 		.trim()

@@ -1,15 +1,18 @@
 <script lang="ts">
-	import { untrack } from 'svelte';
+	import { onMount, untrack } from 'svelte';
 	import { superForm } from 'sveltekit-superforms';
 	import { m } from '$lib/paraglide/messages';
 	import CalmPage from '$lib/ui/CalmPage.svelte';
+	import ZoneField from '$lib/ui/forms/ZoneField.svelte';
 	import TextField from '$lib/ui/forms/TextField.svelte';
 
 	let { data } = $props();
 	const { form, errors, message, enhance, submitting } = superForm(untrack(() => data.form));
 
-	const zones = Intl.supportedValuesOf('timeZone');
-	if (!$form.timeZone) $form.timeZone = Intl.DateTimeFormat().resolvedOptions().timeZone;
+	// The server's own time zone says nothing of where the school is: the browser's does.
+	onMount(() => {
+		if (!$form.timeZone) $form.timeZone = Intl.DateTimeFormat().resolvedOptions().timeZone;
+	});
 </script>
 
 <svelte:head><title>{m.set_up_title()}</title></svelte:head>
@@ -33,12 +36,11 @@
 			errors={$errors.school}
 			bind:value={$form.school}
 		/>
-		<TextField
-			label={m.basics_zone()}
+		<ZoneField
 			id="timeZone"
 			errors={$errors.timeZone}
-			options={zones}
-			bind:value={$form.timeZone}
+			value={$form.timeZone}
+			oncommit={(timeZone) => ($form.timeZone = timeZone)}
 		/>
 		<TextField
 			label={m.your_name()}

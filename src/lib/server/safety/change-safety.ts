@@ -1,4 +1,4 @@
-import { and, eq, inArray, isNotNull, isNull, ne } from 'drizzle-orm';
+import { and, eq, inArray, isNotNull, isNull } from 'drizzle-orm';
 import { may, type Actor } from '../../core/permissions/may';
 import { recordAct } from '../acts/record-act';
 import type { App } from '../app';
@@ -11,13 +11,12 @@ import {
 	adultRight,
 	apartFrom,
 	conference,
-	family,
 	familyAdult,
 	familyStudent,
 	keptApart,
 } from '../database/schema';
-import { byName } from '../people/names';
 import { ForbiddenError } from '../permissions/forbidden';
+import { describeFamily, type FoundFamily } from '../register/find-families';
 
 /** What an adult may, about one student. */
 export interface AdultRight {
@@ -31,13 +30,7 @@ export interface AdultRight {
 export interface FamilySafety {
 	/** For each adult and student of the family. */
 	readonly rights: readonly AdultRight[];
-	readonly apart: readonly {
-		readonly family: string;
-		readonly label: string;
-		readonly margin: number;
-	}[];
-	/** Other families, for choosing. */
-	readonly others: readonly { readonly id: string; readonly label: string }[];
+	readonly apart: readonly { readonly family: FoundFamily; readonly margin: number }[];
 }
 
 /** What the few who may know see of a family; `null` for everybody else. */
@@ -62,22 +55,19 @@ export async function familySafety(
 			),
 		);
 	const apart = await db.select().from(apartFrom).where(eq(apartFrom.familyId, familyId));
-	const others = await db
-		.select({ id: family.id, label: family.label })
-		.from(family)
-		.where(and(ne(family.id, familyId), isNull(family.leftAt)))
-		.orderBy(byName(family.label));
-	const label = new Map(others.map((row) => [row.id, row.label ?? '']));
+	const others = await Promise.all(
+		apart.map(({ otherFamilyId }) => describeFamily({ db }, actor, otherFamilyId)),
+	);
 	return {
 		rights: pairs.map(({ adult, student }) => {
 			const right = known.find((row) => row.adultId === adult && row.studentId === student);
 			const { mayBook, maySee, isTold } = right ?? { mayBook: true, maySee: true, isTold: true };
 			return { adult, student, mayBook, maySee, isTold };
 		}),
-		apart: apart.map(({ otherFamilyId: id, marginMinutes }) => ({
-			...{ family: id, label: label.get(id) ?? '', margin: marginMinutes },
-		})),
-		others: others.map(({ id, label }) => ({ id, label: label ?? '' })),
+		apart: apart.flatMap(({ marginMinutes }, at) => {
+			const family = others[at];
+			return family ? [{ family, margin: marginMinutes }] : [];
+		}),
 	};
 }
 

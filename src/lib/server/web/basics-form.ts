@@ -2,6 +2,7 @@ import { z } from 'zod';
 import type { BasicsFault } from '../../core/conferences/basics';
 import { LONGEST_SLOT, SHORTEST_SLOT } from '../../core/slots/slot-grid';
 import { isTimeZone } from '../../core/time/local-time';
+import { zoneOf } from '../../core/time/zone-cities';
 import { m } from '$lib/paraglide/messages';
 import { weeklySchema } from './plans-body';
 
@@ -17,7 +18,10 @@ export const conferenceSchema = z.object({
 		.trim()
 		.min(1, { error: () => m.basics_name_missing() })
 		.max(80, { error: () => m.basics_name_long() }),
-	timeZone: z.string().refine(isTimeZone, { error: () => m.zone_unknown() }),
+	timeZone: z
+		.string()
+		.overwrite((typed) => zoneOf(typed) ?? typed)
+		.refine(isTimeZone, { error: () => m.zone_unknown() }),
 	hours: z.array(
 		z.object({
 			date: z.string(),

@@ -2,14 +2,13 @@
 	import type { HTMLInputAttributes } from 'svelte/elements';
 	import Field from './Field.svelte';
 
-	/** A labelled line of text (or number) with its hint and error; `options` are offered while typing. */
+	/** A labelled line of text (or number) with its hint and error. */
 	let {
 		label,
 		id,
 		value = $bindable(),
 		hint,
 		errors,
-		options,
 		unit,
 		width = 'w-full',
 		...input
@@ -19,7 +18,6 @@
 		value: Value;
 		hint?: string;
 		errors?: string[];
-		options?: readonly string[];
 		/** Written behind the control. */
 		unit?: string;
 		/** The control's classes beyond those of every input. */
@@ -34,7 +32,6 @@
 				{id}
 				name={id}
 				class="input {width}"
-				list={options ? `${id}-options` : undefined}
 				aria-describedby={describedBy}
 				aria-invalid={invalid}
 				bind:value
@@ -42,10 +39,5 @@
 			/>
 			{unit}
 		</span>
-		{#if options}
-			<datalist id="{id}-options">
-				{#each options as option (option)}<option value={option}></option>{/each}
-			</datalist>
-		{/if}
 	{/snippet}
 </Field>

@@ -290,7 +290,7 @@
 					{table.name}:
 					{table.missing.length
 						? m.lists_missing({ fields: table.missing.map(fieldText).join(', ') })
-						: table.faults.slice(0, 3).map(tableFaultText).join(' ')}
+						: tableFaultTexts(table.faults).join(' ')}
 				</li>
 			{/each}
 		</ul>

@@ -16,6 +16,7 @@
 	import NumberField from '../desks/NumberField.svelte';
 	import WeeklyField from '../desks/WeeklyField.svelte';
 	import Field from '../forms/Field.svelte';
+	import ZoneField from '../forms/ZoneField.svelte';
 	import { completeHours, type HoursRow } from '../forms/hours-rows';
 	import HoursEditor from '../forms/HoursEditor.svelte';
 	import MomentField from '../forms/MomentField.svelte';
@@ -29,7 +30,6 @@
 		basics,
 		version,
 		conference,
-		zones,
 		today,
 		maySetUp,
 		visitAddress,
@@ -39,7 +39,6 @@
 		/** The conference's version with them. */
 		version: number;
 		conference: string;
-		zones: readonly string[];
 		today: string;
 		maySetUp: boolean;
 		/** Before the conference's own part of the address. */
@@ -311,22 +310,13 @@
 				{zone}
 				oncommit={(closesAt) => set({ closesAt })}
 			/>
-			<Field label={m.basics_zone()} id="timeZone" errors={errors('timeZone')}>
-				{#snippet children({ id, describedBy, invalid })}
-					<input
-						{id}
-						class="input w-56"
-						list="time-zones"
-						aria-describedby={describedBy}
-						aria-invalid={invalid}
-						value={doc.timeZone}
-						onchange={({ currentTarget }) => set({ timeZone: currentTarget.value.trim() })}
-					/>
-					<datalist id="time-zones">
-						{#each zones as name (name)}<option value={name}></option>{/each}
-					</datalist>
-				{/snippet}
-			</Field>
+			<ZoneField
+				id="timeZone"
+				errors={errors('timeZone')}
+				width="w-56"
+				value={doc.timeZone}
+				oncommit={(timeZone) => set({ timeZone })}
+			/>
 		</div>
 		<Field
 			label={m.basics_limit()}

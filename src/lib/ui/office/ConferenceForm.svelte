@@ -15,6 +15,7 @@
 	import { isTimeZone } from '$lib/core/time/local-time';
 	import { LONGEST_SLOT, SHORTEST_SLOT } from '$lib/core/slots/slot-grid';
 	import { m } from '$lib/paraglide/messages';
+	import ZoneField from '../forms/ZoneField.svelte';
 	import TextField from '../forms/TextField.svelte';
 	import HoursEditor from '../forms/HoursEditor.svelte';
 
@@ -22,13 +23,11 @@
 		fields = $bindable(),
 		errors,
 		hoursError,
-		zones,
 		today,
 	}: {
 		fields: ConferenceFields;
 		errors: Partial<Record<keyof ConferenceFields, string[] | undefined>>;
 		hoursError?: string;
-		zones: readonly string[];
 		today: string;
 	} = $props();
 
@@ -65,13 +64,12 @@
 		unit={m.unit_minutes()}
 		bind:value={fields.gapMinutes}
 	/>
-	<TextField
-		label={m.basics_zone()}
+	<ZoneField
 		id="timeZone"
 		errors={errors.timeZone}
-		options={zones}
 		width="w-56"
-		bind:value={fields.timeZone}
+		value={fields.timeZone}
+		oncommit={(timeZone) => (fields.timeZone = timeZone)}
 	/>
 </div>
 <fieldset class="mb-6">

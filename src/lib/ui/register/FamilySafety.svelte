@@ -1,6 +1,9 @@
 <script lang="ts">
 	import type { Action } from 'svelte/action';
 	import { m } from '$lib/paraglide/messages';
+	import ChooseFamily from './ChooseFamily.svelte';
+	import FamilyCard from './FamilyCard.svelte';
+	import type { FoundFamily } from './find-families';
 
 	interface Named {
 		readonly id: string;
@@ -12,6 +15,8 @@
 		safety,
 		adults,
 		students,
+		own,
+		search,
 		keep,
 		enhance,
 	}: {
@@ -23,21 +28,24 @@
 				readonly maySee: boolean;
 				readonly isTold: boolean;
 			}[];
-			readonly apart: readonly {
-				readonly family: string;
-				readonly label: string;
-				readonly margin: number;
-			}[];
-			readonly others: readonly { readonly id: string; readonly label: string }[];
+			readonly apart: readonly { readonly family: FoundFamily; readonly margin: number }[];
 		};
 		adults: readonly Named[];
 		students: readonly Named[];
+		/** The family whose page this is, as it looks in a search. */
+		own: FoundFamily;
+		search: (text: string) => Promise<readonly FoundFamily[]>;
 		/** How the page's forms are sent. */
 		// eslint-disable-next-line @typescript-eslint/no-explicit-any
 		keep: any;
 		// eslint-disable-next-line @typescript-eslint/no-explicit-any
 		enhance: Action<HTMLFormElement, any>;
 	} = $props();
+
+	/** How long two visits are kept apart, in minutes, unless somebody says otherwise. */
+	const USUAL_MARGIN = 30;
+	let other = $state.raw<FoundFamily | null>(null);
+	let margin = $state(USUAL_MARGIN);
 
 	const nameOf = (list: readonly Named[], id: string) =>
 		list.find((entry) => entry.id === id)?.name ?? '';
@@ -76,30 +84,60 @@
 		</form>
 	{/each}
 	<h3 class="mt-4 mb-1 font-bold">{m.safety_apart()}</h3>
-	{#each safety.apart as { family, label, margin } (family)}
-		<form method="post" action="?/apart" class="flex items-center gap-3" use:enhance={keep}>
-			<input type="hidden" name="other" value={family} />
+	{#each safety.apart as { family, margin } (family.id)}
+		<form
+			method="post"
+			action="?/apart"
+			class="mb-3 flex items-start gap-4 border-t border-base-300 pt-2"
+			use:enhance={keep}
+		>
+			<input type="hidden" name="other" value={family.id} />
 			<input type="hidden" name="margin" value="none" />
-			<span>{label}, {margin} {m.safety_margin()}</span>
+			<div>
+				<FamilyCard {family} />
+				<span class="block">{m.safety_minutes_apart({ minutes: margin })}</span>
+			</div>
 			<button class="btn btn-ghost btn-xs">{m.safety_apart_end()}</button>
 		</form>
 	{:else}
-		<p class="quiet">{m.safety_apart_none()}</p>
+		<p class="quiet mb-2">{m.safety_apart_none()}</p>
 	{/each}
-	<form
-		method="post"
-		action="?/apart"
-		class="mt-2 flex flex-wrap items-center gap-2"
-		use:enhance={keep}
-	>
-		<select class="select select-sm w-56" name="other" aria-label={m.safety_apart()}>
-			<option value="">{m.family_merge_choose()}</option>
-			{#each safety.others as { id, label } (id)}<option value={id}>{label}</option>{/each}
-		</select>
-		<label class="flex items-center gap-2 text-small">
-			<input class="input input-sm w-20" type="number" name="margin" min="0" max="240" value="30" />
-			{m.safety_margin()}
-		</label>
-		<button class="btn btn-outline btn-sm">{m.safety_apart_add()}</button>
-	</form>
+	<ChooseFamily label={m.safety_apart_find()} {search} bind:chosen={other} />
+	{#if other}
+		<form
+			method="post"
+			action="?/apart"
+			class="mt-4 max-w-2xl border-2 border-error p-4"
+			aria-label={m.safety_apart_look()}
+			use:enhance={(input: unknown) => {
+				const kept = keep(input);
+				return async (result: unknown) => {
+					await kept(result);
+					other = null;
+				};
+			}}
+		>
+			<input type="hidden" name="other" value={other.id} />
+			<p class="mb-3 font-bold">{m.safety_apart_look()}</p>
+			<div class="mb-3 grid gap-6 sm:grid-cols-2">
+				<div><FamilyCard family={own} /></div>
+				<div><FamilyCard family={other} /></div>
+			</div>
+			<label class="mb-3 flex items-center gap-2">
+				<input
+					class="input input-sm w-20"
+					type="number"
+					name="margin"
+					min="0"
+					max="240"
+					bind:value={margin}
+				/>
+				{m.safety_margin()}
+			</label>
+			<button class="btn btn-error btn-sm">{m.safety_apart_add()}</button>
+			<button type="button" class="btn btn-ghost btn-sm" onclick={() => (other = null)}
+				>{m.cancel()}</button
+			>
+		</form>
+	{/if}
 </div>

@@ -32,7 +32,6 @@ export const load: PageServerLoad = async ({ locals, url }) => {
 	const like = earlier.find(({ address }) => address === url.searchParams.get('like')) ?? null;
 	return {
 		form: await superValidate(first, zod4(conferenceSchema), { errors: false }),
-		zones: Intl.supportedValuesOf('timeZone'),
 		today,
 		earlier,
 		like: like && { ...like, gone: await peopleWhoLeft(db, like.id) },

@@ -62,7 +62,6 @@
 					bind:fields
 					errors={{ ...$errors, hours: undefined }}
 					hoursError={$errors.hours?._errors?.[0]}
-					zones={data.zones}
 					today={data.today}
 				/>
 				<button class="btn btn-primary" disabled={$submitting}>{m.new_go()}</button>

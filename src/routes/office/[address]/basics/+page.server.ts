@@ -16,7 +16,6 @@ export const load: PageServerLoad = async ({ locals, params }) => {
 		basics: basicsOf(conference),
 		version: conference.version,
 		maySetUp: may(account, 'conference.set-up'),
-		zones: Intl.supportedValuesOf('timeZone'),
 		today: localOf(clock.now(), conference.timeZone).date,
 		visitAddress: `${config.origin}/visit/`,
 	};

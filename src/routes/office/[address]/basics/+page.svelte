@@ -51,7 +51,6 @@
 <BasicsEditor
 	{...standing}
 	conference={data.conference.id}
-	zones={data.zones}
 	today={data.today}
 	maySetUp={data.maySetUp}
 	visitAddress={data.visitAddress}

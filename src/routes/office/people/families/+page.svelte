@@ -17,6 +17,11 @@
 		{ name: m.column_needs() },
 	]}
 >
+	{#snippet actions()}
+		{#if data.mayChange}
+			<a class="btn btn-primary btn-sm" href="/office/people/students/new">{m.family_new()}</a>
+		{/if}
+	{/snippet}
 	{#snippet row(line)}
 		<th scope="row" class="align-top text-body">
 			<a class="hover:underline" href="/office/people/families/{line.id}">{line.label}</a>

@@ -17,6 +17,11 @@
 		{ name: m.column_families() },
 	]}
 >
+	{#snippet actions()}
+		{#if data.mayChange}
+			<a class="btn btn-primary btn-sm" href="/office/people/students/new">{m.student_new()}</a>
+		{/if}
+	{/snippet}
 	{#snippet row(line)}
 		<th scope="row" class="text-body">
 			<a class="hover:underline" href="/office/people/students/{line.id}">

@@ -8,8 +8,8 @@ import {
 	readFamily,
 } from '$lib/server/register/edit-family';
 import { eraseFamily } from '$lib/server/register/erase-family';
+import { describeFamily } from '$lib/server/register/find-families';
 import { mergeFamilies, splitFamily } from '$lib/server/register/rearrange-families';
-import { otherFamilies } from '$lib/server/register/other-families';
 import { changeRight, familySafety, keepApart } from '$lib/server/safety/change-safety';
 import { accountFor } from '$lib/server/web/account-for';
 import { readFields } from '$lib/server/web/read-fields';
@@ -22,9 +22,9 @@ export const load: PageServerLoad = async ({ locals, params }) => {
 	if (!family) error(404, m.error_not_found());
 	return {
 		family,
+		described: await describeFamily(app, account, params.id),
 		safety: await familySafety(app, account, params.id),
 		people: await peopleToLink(app, account),
-		others: await otherFamilies(app, account, params.id),
 	};
 };
 

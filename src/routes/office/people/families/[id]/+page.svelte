@@ -2,7 +2,9 @@
 	import { enhance } from '$app/forms';
 	import type { SubmitFunction } from '@sveltejs/kit';
 	import { m } from '$lib/paraglide/messages';
+	import { page } from '$app/state';
 	import AdultFields from '$lib/ui/register/AdultFields.svelte';
+	import ChooseFamily from '$lib/ui/register/ChooseFamily.svelte';
 	import FamilySafety from '$lib/ui/register/FamilySafety.svelte';
 	import LeftNote from '$lib/ui/register/LeftNote.svelte';
 	import { listText } from '$lib/ui/format/when';
@@ -11,11 +13,22 @@
 
 	const family = $derived(data.family);
 	let adding = $state(false);
+	/** The family that this one is to be one household with. */
+	let mergeWith = $state.raw<NonNullable<typeof data.described> | null>(null);
+
+	async function search(text: string) {
+		const asked = new URLSearchParams({ text, except: page.params.id! });
+		const answer = await fetch(`/office/people/families/find?${asked}`);
+		return answer.ok ? await answer.json() : [];
+	}
 	/** What was typed stays; what comes back from the server is shown. */
 	const keep: SubmitFunction =
 		() =>
 		async ({ result, update }) => {
-			if (result.type === 'success') adding = false;
+			if (result.type === 'success') {
+				adding = false;
+				mergeWith = null;
+			}
 			await update({ reset: false });
 		};
 	const nameOf = (adult: { givenName: string; familyName: string }) =>
@@ -48,6 +61,13 @@
 				</li>
 			{/each}
 		</ul>
+		{#if data.mayChange}
+			<p class="-mt-4 mb-8">
+				<a class="btn btn-outline btn-sm" href="/office/people/students/new?family={family.id}"
+					>{m.family_add_student()}</a
+				>
+			</p>
+		{/if}
 		{#key family.version}
 			<form method="post" action="?/save" novalidate use:enhance={keep}>
 				<fieldset disabled={!data.mayChange}>
@@ -114,12 +134,14 @@
 		{/if}
 	</section>
 
-	{#if data.safety}
+	{#if data.safety && data.described}
 		<section class="lg:col-span-2">
 			<FamilySafety
 				safety={data.safety}
 				adults={family.adults.map((adult) => ({ id: adult.id, name: nameOf(adult) }))}
 				students={family.students}
+				own={data.described}
+				{search}
 				{keep}
 				{enhance}
 			/>
@@ -131,14 +153,12 @@
 			<h2 class="mb-4 text-title">{m.family_rearrange()}</h2>
 			<div class="grid gap-10 lg:grid-cols-2">
 				<form method="post" action="?/merge" use:enhance={keep}>
-					<label class="mb-1 block font-bold" for="merge-with">{m.family_merge()}</label>
-					<span class="flex gap-2">
-						<select id="merge-with" class="select w-full max-w-xs" name="other">
-							<option value="">{m.family_merge_choose()}</option>
-							{#each data.others as { id, name } (id)}<option value={id}>{name}</option>{/each}
-						</select>
-						<button class="btn btn-outline">{m.family_merge_go()}</button>
-					</span>
+					<p class="mb-1 font-bold">{m.family_merge()}</p>
+					<input type="hidden" name="other" value={mergeWith?.id ?? ''} />
+					<ChooseFamily label={m.family_merge_choose()} {search} bind:chosen={mergeWith} />
+					{#if mergeWith}
+						<button class="btn btn-outline btn-sm mt-2">{m.family_merge_go()}</button>
+					{/if}
 					<span class="quiet mt-1 block text-small">{m.family_merge_about()}</span>
 				</form>
 				<details>
