@@ -71,8 +71,8 @@ console.log(
 console.log(
 	`found in ${clashes.median.toFixed(2)} / ${clashes.last.toFixed(2)} ms at 50/99 %, ${(clashes.median / bare.median).toFixed(0)} x sorting the sittings once`,
 );
-const toPlace = sittings.map(({ series, desk, start, end }) => ({
-	...{ id: series, desk, start, end, stepFree: random() < 0.1, current: null },
+const toPlace = sittings.map(({ series, desk, date, start, end }) => ({
+	...{ id: series, desk, date, start, end, stepFree: random() < 0.1, current: null },
 	usual: random() < 0.5 ? `r${below(rooms.length)}` : null,
 }));
 const given = giveOutRooms(toPlace, rooms);

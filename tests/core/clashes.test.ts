@@ -23,6 +23,7 @@ const problem = (part: Partial<ClashProblem>): ClashProblem => ({
 		{ id: 'puffin', building: 'house', spaces: 1, stepFree: true },
 		{ id: 'tern', building: 'house', spaces: 2, stepFree: false },
 		{ id: 'curlew', building: 'wing', spaces: 1, stepFree: true },
+		{ id: 'heron', building: 'wing', spaces: 1, stepFree: null },
 	],
 	walks: [
 		{ from: 'house', to: 'wing', minutes: 4 },
@@ -161,9 +162,13 @@ describe('clashes', () => {
 						room: 'tern',
 						stepFree: false,
 					},
+					{
+						...{ desk: 'd', date: 'd', start: 0, end: 10 * M, persons: [] },
+						...{ room: 'heron', stepFree: true },
+					},
 				],
 			},
-			['not-step-free a 0-10'],
+			['not-step-free a 0-10', 'not-step-free d 0-10'],
 		],
 		[
 			'no time to walk to the other building',

@@ -8,7 +8,7 @@ const sitting = (
 	length: number,
 	more: Partial<SittingToPlace> = {},
 ): SittingToPlace => ({
-	...{ id: `s${id}`, desk: `d${id}`, start, end: start + length },
+	...{ id: `s${id}`, desk: `d${id}`, date: 'mon', start, end: start + length },
 	...{ stepFree: false, usual: null, current: null },
 	...more,
 });
@@ -54,20 +54,27 @@ function costOf(
 	given: ReadonlyMap<string, string | null>,
 ): number[] {
 	const placed = sittings.filter(({ id }) => given.get(id));
-	const suits = ({ usual, stepFree }: SittingToPlace) =>
-		rooms.some(({ id, stepFree: has }) => id === usual && (has || !stepFree));
+	const suits = (id: string | null, { stepFree }: SittingToPlace) =>
+		rooms.some((room) => room.id === id && (room.stepFree || !stepFree));
+	const leaves = (entry: SittingToPlace) =>
+		suits(entry.current, entry) && given.get(entry.id) !== entry.current;
+	const isKept = (entry: SittingToPlace) => suits(entry.current, entry) && !leaves(entry);
 	const roomsOf = (list: readonly SittingToPlace[]) =>
 		new Set(list.map(({ id }) => given.get(id))).size;
-	const desks = [...new Set(placed.map(({ desk }) => desk))];
-	return [
-		sittings.length - placed.length,
-		sittings.filter((entry) => suits(entry) && given.get(entry.id) !== entry.usual).length,
-		roomsOf(placed),
-		desks.reduce(
-			(sum, desk) => sum + roomsOf(placed.filter((entry) => entry.desk === desk)) - 1,
+	const beyondFirst = (keyOf: (entry: SittingToPlace) => string) =>
+		[...new Set(placed.map(keyOf))].reduce(
+			(sum, key) => sum + roomsOf(placed.filter((entry) => keyOf(entry) === key)) - 1,
 			0,
-		),
-		sittings.filter(({ id, current }) => current !== null && given.get(id) !== current).length,
+		);
+	return [
+		sittings.filter(leaves).length,
+		sittings.length - placed.length,
+		placed.filter(
+			(entry) => suits(entry.usual, entry) && given.get(entry.id) !== entry.usual && !isKept(entry),
+		).length,
+		roomsOf(placed),
+		beyondFirst(({ desk, date }) => `${desk} ${date}`),
+		beyondFirst(({ desk }) => desk),
 	];
 }
 
@@ -123,16 +130,23 @@ describe('giving out rooms', () => {
 						start: fc.nat(6),
 						length: fc.integer({ min: 1, max: 4 }),
 						desk: fc.nat(2),
+						date: fc.constantFrom('mon', 'tue'),
 						stepFree: fc.boolean(),
 						usual: maybe(3),
 						current: maybe(3),
 					}),
 					{ minLength: 1, maxLength: 6 },
 				),
-				fc.array(fc.record({ spaces: fc.integer({ min: 1, max: 2 }), stepFree: fc.boolean() }), {
-					minLength: 1,
-					maxLength: 3,
-				}),
+				fc.array(
+					fc.record({
+						spaces: fc.integer({ min: 1, max: 2 }),
+						stepFree: fc.constantFrom(true, false, null),
+					}),
+					{
+						minLength: 1,
+						maxLength: 3,
+					},
+				),
 				(list, kinds) => {
 					const sittings = list.map(({ start, length, desk, ...more }, index) =>
 						sitting(index, start, length, { ...more, desk: `d${desk}` }),
@@ -156,5 +170,28 @@ describe('giving out rooms', () => {
 		const once = giveOutRooms(sittings, rooms).rooms;
 		const again = sittings.map((entry) => ({ ...entry, current: once.get(entry.id) ?? null }));
 		expect(giveOutRooms(again, [...rooms].reverse()).rooms).toEqual(once);
+	});
+
+	it('with too few rooms nobody who has one is moved, and who has none is left without', () => {
+		const rooms = Array.from({ length: 40 }, (_, index) => room(index));
+		const sittings = Array.from({ length: 61 }, (_, index) =>
+			sitting(index, 0, 60, { current: index % 3 === 2 ? null : `r${index % 40}` }),
+		);
+		const { rooms: given } = giveOutRooms(sittings, rooms);
+		const has = (wanted: (entry: SittingToPlace) => boolean) => sittings.filter(wanted).length;
+		const kept = new Set(sittings.flatMap(({ current }) => current ?? [])).size;
+		expect(has(({ id, current }) => current !== null && given.get(id) === current)).toBe(kept);
+		expect(has(({ id }) => given.get(id) !== null)).toBe(40);
+	});
+
+	it('a desk that cannot stay in one room on a date is named', () => {
+		const taken = [sitting(0, 0, 30, { current: 'r0' }), sitting(1, 30, 30, { current: 'r1' })];
+		const rooms = [room(0), room(1)];
+		const long = [2, 3].map((id) => sitting(id, (id - 2) * 30, 30, { desk: 'long' }));
+		const other = long.map((entry) => ({ ...entry, date: entry.id === 's2' ? 'mon' : 'tue' }));
+		expect(giveOutRooms([...taken, ...long], rooms).divided).toEqual([
+			{ desk: 'long', date: 'mon' },
+		]);
+		expect(giveOutRooms([...taken, ...other], rooms).divided).toEqual([]);
 	});
 });

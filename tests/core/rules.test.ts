@@ -298,6 +298,13 @@ describe('one appointment', () => {
 			'd 600: not-step-free',
 		],
 		[
+			'nobody has said whether it has steps',
+			{ places: [placeOf('room', { stepFree: null })] },
+			{ needs: { stepFree: true, interpreter: null } },
+			{},
+			'd 600: not-step-free',
+		],
+		[
 			'has steps, by video',
 			{ places: [placeOf('room', { kind: 'video', stepFree: false })] },
 			{ needs: { stepFree: true, interpreter: null } },

@@ -145,3 +145,14 @@ it('appointments that stood twice for one wish are listed for the office, and th
 		expect([...served]).toEqual([{ appointment_id: first!.id }]);
 		expect(await sql`select teacher_id from wish`).toMatchObject([{ teacher_id: teacher }]);
 	}));
+
+it('of rooms that are there already nobody has said whether there are steps', () =>
+	withDatabase(async (sql, migrate) => {
+		await migrate('0000', '0018');
+		const room = randomUUID();
+		await sql`insert into place (id, kind, name) values (${room}, 'room', 'Tern')`;
+		const stepFree = async () => (await sql`select step_free from place`)[0]!.step_free;
+		expect(await stepFree()).toBe(true);
+		await migrate('0018', '0019');
+		expect(await stepFree()).toBeNull();
+	}));

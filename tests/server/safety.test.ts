@@ -153,7 +153,7 @@ describe('what few may know', () => {
 			student: a!.student,
 		});
 		expect(await familySafety(app, knows, a!.id)).toMatchObject({
-			apart: [{ family: b!.id, margin: 45 }],
+			apart: [{ family: { id: b!.id, label: 'Family 1' }, margin: 45 }],
 		});
 		const notKnowing: Actor = {
 			...(knows as Office),

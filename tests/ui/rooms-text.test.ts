@@ -13,7 +13,7 @@ const walk: RoomsEntry = { kind: 'walk', from: 'b1', to: 'b2', minutes: 4 };
 
 test.each([
 	['spaces', room, 3, 4, 'Otter: desks', '3', '4'],
-	['stepFree', room, true, false, 'Otter: without steps', 'yes', 'no'],
+	['stepFree', room, true, null, 'Otter: steps', 'no steps', 'steps not known'],
 	['building', room, 'b2', null, 'Otter: building', 'Wing', 'Without a building'],
 	['minutes', walk, 4, 5, 'Minutes from House to Wing', '4', '5'],
 	['entry', undefined, room, null, 'Otter', 'to keep it', 'nothing'],

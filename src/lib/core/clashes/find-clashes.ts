@@ -19,7 +19,8 @@ export interface RoomToCheck {
 	readonly building: string | null;
 	/** How many desks it takes. */
 	readonly spaces: number;
-	readonly stepFree: boolean;
+	/** `null` is not known, and counts as steps. */
+	readonly stepFree: boolean | null;
 }
 
 /** A family that has an appointment, or that wants one with the desk. */
@@ -62,7 +63,12 @@ export type Clash = Stretch & {
 		| { readonly code: 'room-full'; readonly room: string; readonly spaces: number }
 		| { readonly code: 'outside-conference' }
 		| { readonly code: 'busy-over-booked'; readonly person: string }
-		| { readonly code: 'not-step-free'; readonly room: string }
+		| {
+				readonly code: 'not-step-free';
+				readonly room: string;
+				/** Whether somebody said that there are steps. */
+				readonly isKnown: boolean;
+		  }
 		| { readonly code: 'student-twice'; readonly student: string }
 		| { readonly code: 'no-time-to-walk'; readonly person: string; readonly minutes: number }
 	);
@@ -183,11 +189,14 @@ function busyOverBooked({ busy, booked }: ClashProblem): Clash[] {
 }
 
 function notStepFree({ booked, rooms }: ClashProblem): Clash[] {
-	const withSteps = new Set(rooms.filter(({ stepFree }) => !stepFree).map(({ id }) => id));
+	const withSteps = new Map(
+		rooms.filter(({ stepFree }) => !stepFree).map(({ id, stepFree }) => [id, stepFree]),
+	);
 	return booked
 		.filter(({ stepFree, room }) => stepFree && room !== null && withSteps.has(room))
 		.map(({ desk, date, start, end, room }) => ({
 			...{ code: 'not-step-free', room: room!, date, start, end },
+			isKnown: withSteps.get(room!) === false,
 			desks: [desk],
 		}));
 }

@@ -50,8 +50,8 @@ export interface Place {
 	readonly name: string;
 	readonly building: string | null;
 	readonly buildingName: string | null;
-	/** Of a room: there are no steps on the way. */
-	readonly stepFree: boolean;
+	/** Of a room: there are no steps on the way; `null` while nobody has said, which counts as steps. */
+	readonly stepFree: boolean | null;
 }
 
 /** A person who interprets. */

@@ -5,6 +5,7 @@ import { overlaps, type Stretch } from '../time/stretch';
 export interface SittingToPlace extends Stretch {
 	readonly id: string;
 	readonly desk: string;
+	readonly date: string;
 	/** Needs a room without steps. */
 	readonly stepFree: boolean;
 	/** The room that its teacher usually has. */
@@ -16,12 +17,15 @@ export interface SittingToPlace extends Stretch {
 export interface RoomToGive {
 	readonly id: string;
 	readonly spaces: number;
-	readonly stepFree: boolean;
+	/** `null` is not known, and counts as steps. */
+	readonly stepFree: boolean | null;
 }
 
 export interface RoomsGiven {
 	/** Sitting's id to the room's; `null` where there is none left. */
 	readonly rooms: ReadonlyMap<string, string | null>;
+	/** Desks that change their room within a date. */
+	readonly divided: readonly { readonly desk: string; readonly date: string }[];
 	/** How many rooms are in use. */
 	readonly used: number;
 	/** Nothing better exists; otherwise the search was ended before it could tell. */
@@ -32,22 +36,23 @@ export interface RoomsGiven {
 const PATIENCE = 20_000;
 
 /**
- * What is good about a way of giving out rooms, the weightiest first: sittings without a room, sittings
- * that miss their usual room, rooms in use, rooms that desks have beyond their first, sittings that
- * leave the room they have.
+ * What is good about a way of giving out rooms, the weightiest first: sittings that leave the room they have
+ * though it suits them, sittings without a room, placed anew outside their usual room, rooms in use, rooms
+ * that desks have beyond their first on a date, and beyond their first at all.
  */
 type Cost = readonly [
+	left: number,
 	unplaced: number,
 	unusual: number,
 	rooms: number,
+	divided: number,
 	moves: number,
-	changes: number,
 ];
 
 /**
- * Desk spaces for sittings: a place for as many as can be, usual rooms where they fit, then with the
- * fewest rooms, each desk in one room where it can be, and as little changed as possible. Starts from a
- * placement in order of time, which on plain instances needs no more rooms than sittings at one moment
+ * Desk spaces for sittings. Who has a room that suits keeps it; then as many as can be get a place, in their
+ * usual room where it is free; then with the fewest rooms; then each desk in one room on a date, and in one
+ * room at all. Starts from a placement in order of time, which on plain instances needs no more rooms than sittings at one moment
  * (interval partitioning: Kleinberg and Tardos, Algorithm Design, section 4.1), and then searches for a
  * better one by branch and bound as long as its patience lasts. Always gives the same answer.
  */
@@ -70,7 +75,8 @@ class Search {
 	readonly #byId: ReadonlyMap<string, RoomToGive>;
 	/** Sittings in each room so far. */
 	readonly #inRoom = new Map<string, SittingToPlace[]>();
-	readonly #roomsOfDesk = new Map<string, Map<string, number>>();
+	/** Rooms by desk, and by desk and date. */
+	readonly #roomsOf = new Map<string, Map<string, number>>();
 	#best: Map<string, string | null> | null = null;
 	#bestCost: Cost | null = null;
 	#steps = 0;
@@ -87,15 +93,17 @@ class Search {
 	}
 
 	run(): RoomsGiven {
-		for (const plan of [this.#greedy(false), this.#greedy(true)]) {
+		for (const first of FIRST) {
+			const plan = this.#greedy(first);
 			const cost = this.#costOf(plan);
 			if (!this.#bestCost || less(cost, this.#bestCost))
 				[this.#best, this.#bestCost] = [plan, cost];
 		}
-		const finished = this.#isPerfect(this.#bestCost!) || this.#branch(0, [0, 0, 0, 0, 0]);
+		const finished = this.#isPerfect(this.#bestCost!) || this.#branch(0, [0, 0, 0, 0, 0, 0]);
 		const best = this.#best!;
 		return {
 			rooms: best,
+			divided: dividedBy(this.order, best),
 			used: new Set([...best.values()].filter((room) => room !== null)).size,
 			isBest: finished,
 		};
@@ -119,8 +127,17 @@ class Search {
 		return count;
 	}
 
-	#isPerfect([unplaced, unusual, rooms, moves, changes]: Cost): boolean {
-		return unplaced + unusual + moves + changes === 0 && rooms <= this.#leastRooms;
+	#isPerfect([left, unplaced, unusual, rooms, divided, moves]: Cost): boolean {
+		if (left + unplaced + unusual + divided + moves > 0) return false;
+		// Rooms that are kept are in use whatever else is done.
+		const kept = new Set(this.order.flatMap((sitting) => this.#suitable(sitting) ?? []));
+		return rooms <= Math.max(this.#leastRooms, kept.size);
+	}
+
+	/** The room that a sitting has, if it suits. */
+	#suitable({ current, stepFree }: SittingToPlace): string | null {
+		const room = current === null ? undefined : this.#byId.get(current);
+		return room && (room.stepFree || !stepFree) ? room.id : null;
 	}
 
 	#fits(sitting: SittingToPlace, room: RoomToGive): boolean {
@@ -137,48 +154,57 @@ class Search {
 
 	#put(sitting: SittingToPlace, room: string): void {
 		this.#inRoom.set(room, [...(this.#inRoom.get(room) ?? []), sitting]);
-		const own = this.#roomsOfDesk.get(sitting.desk) ?? new Map<string, number>();
-		own.set(room, (own.get(room) ?? 0) + 1);
-		this.#roomsOfDesk.set(sitting.desk, own);
+		for (const key of keysOf(sitting)) {
+			const own = this.#roomsOf.get(key) ?? new Map<string, number>();
+			own.set(room, (own.get(room) ?? 0) + 1);
+			this.#roomsOf.set(key, own);
+		}
 	}
 
 	#take(sitting: SittingToPlace, room: string): void {
 		const left = this.#inRoom.get(room)!.filter((other) => other !== sitting);
 		if (left.length) this.#inRoom.set(room, left);
 		else this.#inRoom.delete(room);
-		const own = this.#roomsOfDesk.get(sitting.desk)!;
-		const count = own.get(room)! - 1;
-		if (count) own.set(room, count);
-		else own.delete(room);
+		for (const key of keysOf(sitting)) {
+			const own = this.#roomsOf.get(key)!;
+			const count = own.get(room)! - 1;
+			if (count) own.set(room, count);
+			else own.delete(room);
+		}
 	}
 
-	/** Each sitting where it is best off just then: usual room, the desk's own, one in use, a new one. */
-	#greedy(usualFirst: boolean): Map<string, string | null> {
+	/**
+	 * Kept rooms first: of those that share one as many as it takes, by their ends (interval scheduling:
+	 * Kleinberg and Tardos, section 4.1). Then each sitting where it is best off just then, in the order of time,
+	 * some before the others.
+	 */
+	#greedy(isFirst: (sitting: SittingToPlace) => boolean): Map<string, string | null> {
 		const plan = new Map<string, string | null>();
-		const passes = usualFirst
-			? [
-					this.order.filter(({ usual }) => usual !== null),
-					this.order.filter(({ usual }) => usual === null),
-				]
-			: [this.order];
-		for (const sitting of passes.flat()) {
-			const [room] = this.#choices(sitting);
+		const put = (sitting: SittingToPlace, room: RoomToGive | undefined) => {
 			plan.set(sitting.id, room?.id ?? null);
 			if (room) this.#put(sitting, room.id);
+		};
+		for (const sitting of [...this.order].sort((a, b) => a.end - b.end)) {
+			const room = this.#byId.get(this.#suitable(sitting) ?? '');
+			if (room && this.#fits(sitting, room)) put(sitting, room);
 		}
+		const others = this.order.filter(({ id }) => !plan.has(id));
+		const passes = [others.filter(isFirst), others.filter((sitting) => !isFirst(sitting))];
+		for (const sitting of passes.flat()) put(sitting, this.#choices(sitting)[0]);
 		this.#inRoom.clear();
-		this.#roomsOfDesk.clear();
+		this.#roomsOf.clear();
 		return plan;
 	}
 
 	/** The rooms that fit, the most promising first. */
 	#choices(sitting: SittingToPlace): RoomToGive[] {
-		const own = this.#roomsOfDesk.get(sitting.desk);
+		const [own, onDate] = keysOf(sitting).map((key) => this.#roomsOf.get(key));
 		const cost = (room: RoomToGive): number =>
+			(room.id === sitting.current ? 0 : 32) +
 			(room.id === sitting.usual ? 0 : 16) +
 			(this.#inRoom.has(room.id) ? 0 : 8) +
-			(own?.has(room.id) ? 0 : 4) +
-			(room.id === sitting.current ? 0 : 2) +
+			(onDate?.has(room.id) ? 0 : 4) +
+			(own?.has(room.id) ? 0 : 2) +
 			(room.stepFree && !sitting.stepFree ? 1 : 0);
 		return this.#rooms
 			.filter((room) => this.#fits(sitting, room))
@@ -188,22 +214,24 @@ class Search {
 	}
 
 	#costOf(plan: ReadonlyMap<string, string | null>): Cost {
-		let [unplaced, unusual, changes] = [0, 0, 0];
+		let [left, unplaced, unusual] = [0, 0, 0];
 		for (const sitting of this.order) {
 			const room = plan.get(sitting.id) ?? null;
-			if (room === null) unplaced++;
-			if (missesUsual(sitting, room, this.#byId)) unusual++;
-			if (changesRoom(sitting, room)) changes++;
+			left += Number(this.#leaves(sitting, room));
+			unplaced += Number(room === null);
+			unusual += Number(this.#missesUsual(sitting, room));
 		}
-		const placed = this.order.flatMap(({ id, desk }) => {
-			const room = plan.get(id);
-			return room ? [{ desk, room }] : [];
+		const placed = this.order.flatMap((sitting) => {
+			const room = plan.get(sitting.id);
+			return room ? [{ sitting, room }] : [];
 		});
 		const rooms = new Set(placed.map(({ room }) => room)).size;
-		let moves = 0;
-		for (const own of groupBy(placed, ({ desk }) => desk).values())
-			moves += new Set(own.map(({ room }) => room)).size - 1;
-		return [unplaced, unusual, rooms, moves, changes];
+		const beyondFirst = (at: 0 | 1): number =>
+			[...groupBy(placed, ({ sitting }) => keysOf(sitting)[at]).values()].reduce(
+				(sum, own) => sum + new Set(own.map(({ room }) => room)).size - 1,
+				0,
+			);
+		return [left, unplaced, unusual, rooms, beyondFirst(1), beyondFirst(0)];
 	}
 
 	/** Depth first, cut off where the cost so far is no better. Returns whether the search was finished. */
@@ -219,24 +247,27 @@ class Search {
 			for (const { id } of this.order) if (!this.#best.has(id)) this.#best.set(id, null);
 			return true;
 		}
-		const [unplaced, unusual, rooms, moves, changes] = sofar;
+		const [left, unplaced, unusual, rooms, divided, moves] = sofar;
 		// Rooms that nobody uses or wants yet are one as good as the other.
 		const tried = new Set<string>();
 		for (const room of this.#choices(sitting)) {
 			const isNew = !this.#inRoom.has(room.id);
 			if (isNew && !this.#isWanted(room.id)) {
-				const kind = `${room.spaces}/${room.stepFree}`;
+				const kind = `${room.spaces}/${room.stepFree === true}`;
 				if (tried.has(kind)) continue;
 				tried.add(kind);
 			}
-			const own = this.#roomsOfDesk.get(sitting.desk);
-			const isMove = own !== undefined && own.size > 0 && !own.has(room.id);
+			const [isMove, isDivided] = keysOf(sitting).map((key) => {
+				const own = this.#roomsOf.get(key);
+				return own !== undefined && own.size > 0 && !own.has(room.id);
+			});
 			const cost: Cost = [
+				left + Number(this.#leaves(sitting, room.id)),
 				unplaced,
-				unusual + Number(missesUsual(sitting, room.id, this.#byId)),
+				unusual + Number(this.#missesUsual(sitting, room.id)),
 				rooms + Number(isNew),
+				divided + Number(isDivided),
 				moves + Number(isMove),
-				changes + Number(changesRoom(sitting, room.id)),
 			];
 			this.#put(sitting, room.id);
 			const finished = this.#branch(index + 1, cost);
@@ -244,12 +275,25 @@ class Search {
 			if (!finished) return false;
 		}
 		return this.#branch(index + 1, [
+			left + Number(this.#leaves(sitting, null)),
 			unplaced + 1,
-			unusual + Number(missesUsual(sitting, null, this.#byId)),
-			rooms,
-			moves,
-			changes + Number(changesRoom(sitting, null)),
+			unusual,
+			...([rooms, divided, moves] as const),
 		]);
+	}
+
+	/** Whether a sitting is not in the room that it has, though that room suits it. */
+	#leaves(sitting: SittingToPlace, room: string | null): boolean {
+		const suitable = this.#suitable(sitting);
+		return suitable !== null && room !== suitable;
+	}
+
+	/** Whether a sitting gets another room than its usual one, though that one would suit it. */
+	#missesUsual(sitting: SittingToPlace, room: string | null): boolean {
+		const { usual, stepFree } = sitting;
+		const known = usual === null ? undefined : this.#byId.get(usual);
+		const isSuited = known !== undefined && (known.stepFree || !stepFree);
+		return isSuited && room !== null && room !== usual && room !== this.#suitable(sitting);
 	}
 
 	#isWanted(room: string): boolean {
@@ -257,18 +301,29 @@ class Search {
 	}
 }
 
-/** Whether a sitting is not in the usual room, though that room would suit its needs. */
-const missesUsual = (
-	{ usual, stepFree }: SittingToPlace,
-	room: string | null,
-	rooms: ReadonlyMap<string, RoomToGive>,
-): boolean => {
-	const known = usual === null ? undefined : rooms.get(usual);
-	return known !== undefined && (known.stepFree || !stepFree) && room !== usual;
-};
+/** What sittings have a room in common by: their desk, and their desk on that date. */
+const keysOf = ({ desk, date }: SittingToPlace): [desk: string, onDate: string] => [
+	desk,
+	`${desk} ${date}`,
+];
 
-const changesRoom = ({ current }: SittingToPlace, room: string | null): boolean =>
-	current !== null && room !== current;
+/** Who is placed before the others, in one attempt after the other. */
+const FIRST: readonly ((sitting: SittingToPlace) => boolean)[] = [
+	() => true,
+	({ usual }) => usual !== null,
+	({ stepFree }) => stepFree,
+];
+
+/** Desks with more than one room on a date. */
+function dividedBy(
+	sittings: readonly SittingToPlace[],
+	rooms: ReadonlyMap<string, string | null>,
+): { desk: string; date: string }[] {
+	const placed = sittings.filter(({ id }) => rooms.get(id));
+	return [...groupBy(placed, (sitting) => keysOf(sitting)[1]).values()]
+		.filter((own) => new Set(own.map(({ id }) => rooms.get(id))).size > 1)
+		.map(([first]) => ({ desk: first!.desk, date: first!.date }));
+}
 
 function less(a: Cost, b: Cost): boolean {
 	for (const [index, value] of a.entries()) if (value !== b[index]) return value < b[index]!;

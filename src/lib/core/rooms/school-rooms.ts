@@ -6,7 +6,8 @@ export interface Room {
 	readonly building: string | null;
 	/** How many desks it takes at once, 1 to 200. */
 	readonly spaces: number;
-	readonly stepFree: boolean;
+	/** Whether there are no steps on the way; `null` while nobody has said, which counts as steps. */
+	readonly stepFree: boolean | null;
 }
 
 export interface Building {

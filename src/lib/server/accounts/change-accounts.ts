@@ -5,7 +5,7 @@ import type { App } from '../app';
 import type { Transaction } from '../database/connect';
 import { inTransaction } from '../database/transaction';
 import { account, accountCredential, accountSecondFactor } from '../database/schema';
-import { byName } from '../people/names';
+import { byName } from '../people/name-order';
 import { ForbiddenError } from '../permissions/forbidden';
 import type { AccountRole } from './accounts';
 import { INVITED_FOR, passwordLink } from './password-links';

@@ -5,7 +5,7 @@ import { localOf } from '../../core/time/local-time';
 import type { App } from '../app';
 import { visibleConferences } from '../conferences/read-conference';
 import { appointment, family, place } from '../database/schema';
-import { byName } from '../people/names';
+import { byName } from '../people/name-order';
 import { ForbiddenError } from '../permissions/forbidden';
 
 /** Who is expected in person on the next date of a conference. */

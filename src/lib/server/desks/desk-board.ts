@@ -28,7 +28,8 @@ import {
 	wishDesk,
 } from '../database/schema';
 import { invitationLink } from '../invitations/links';
-import { byName, fullName } from '../people/names';
+import { byName } from '../people/name-order';
+import { fullName } from '../people/names';
 import { ForbiddenError } from '../permissions/forbidden';
 import { walksBetween } from '../places/walks';
 import { loadPlans } from './load-plans';

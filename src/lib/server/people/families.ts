@@ -16,7 +16,8 @@ import {
 import { invitationLink } from '../invitations/links';
 import { ForbiddenError } from '../permissions/forbidden';
 import { homeLabel } from './class-labels';
-import { byName, fullName } from './names';
+import { byName } from './name-order';
+import { fullName } from './names';
 
 /** A family as the office sees it at one conference. */
 export interface FamilyLine {

@@ -1,6 +1,3 @@
-import { sql, type SQL } from 'drizzle-orm';
-import type { PgColumn } from 'drizzle-orm/pg-core';
-
 /** Names as they are stored; null after erasure. */
 export interface Named {
 	readonly givenName: string | null;
@@ -17,6 +14,3 @@ export function splitName(text: string): { givenName: string | null; familyName:
 	const familyName = words.pop() ?? '';
 	return { givenName: words.length ? words.join(' ') : null, familyName };
 }
-
-/** A column of names or labels in the order in which people look for them, for `order by`. */
-export const byName = (column: PgColumn | SQL): SQL => sql`${column} collate by_name`;

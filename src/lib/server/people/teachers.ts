@@ -4,7 +4,8 @@ import type { Reader, Transaction } from '../database/connect';
 import { person } from '../database/schema';
 import { newId } from '../identifiers';
 import { invite } from '../invitations/visitors';
-import { byName, fullName, splitName } from './names';
+import { byName } from './name-order';
+import { fullName, splitName } from './names';
 
 export interface Teacher {
 	readonly id: string;

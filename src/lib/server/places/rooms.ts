@@ -23,7 +23,7 @@ import {
 } from '../database/schema';
 import { inTransaction } from '../database/transaction';
 import { assignSpaces } from '../desks/room-spaces';
-import { byName } from '../people/names';
+import { byName } from '../people/name-order';
 import { ForbiddenError } from '../permissions/forbidden';
 
 /** What an editor did to an entry; `null`: not there. */

@@ -18,7 +18,8 @@ import { newId } from '../identifiers';
 import { invitationLink } from '../invitations/links';
 import { invite } from '../invitations/visitors';
 import { homeLabel } from '../people/class-labels';
-import { byName, fullName } from '../people/names';
+import { byName } from '../people/name-order';
+import { fullName } from '../people/names';
 import { ForbiddenError } from '../permissions/forbidden';
 import { beginRegisterAct } from './register-act';
 

@@ -5,7 +5,7 @@ import { inTransaction } from '../database/transaction';
 import { adult, classTeacher, invitation, person, schoolClass, school } from '../database/schema';
 import { newId } from '../identifiers';
 import { invitationLink } from '../invitations/links';
-import { byName } from '../people/names';
+import { byName } from '../people/name-order';
 import { ForbiddenError } from '../permissions/forbidden';
 import { invite } from '../invitations/visitors';
 import { beginRegisterAct } from './register-act';

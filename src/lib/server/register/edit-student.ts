@@ -13,7 +13,8 @@ import {
 	schoolClass,
 	student,
 } from '../database/schema';
-import { byName, fullName } from '../people/names';
+import { byName } from '../people/name-order';
+import { fullName } from '../people/names';
 import { ForbiddenError } from '../permissions/forbidden';
 import { deriveWishesAgain } from '../visits/derive-wishes-again';
 import { beginRegisterAct } from './register-act';

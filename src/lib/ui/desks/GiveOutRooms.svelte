@@ -59,11 +59,32 @@
 			to,
 		}));
 		return groupBy(
-			all.filter(({ from, to }) => from !== to),
+			all.filter(({ from, to }) => from !== to && to !== null),
 			({ ref }) => ref.desk,
 		);
 	});
-	const without = $derived([...given.rooms.values()].filter((room) => room === null).length);
+	/** Desks and dates for which no room is left, each named once. */
+	const without = $derived(
+		[
+			...groupBy(
+				[...given.rooms].filter(([, room]) => room === null).map(([key]) => barRef(key)),
+				({ desk }) => desk,
+			),
+		].map(([desk, own]) =>
+			deskOn(
+				desk,
+				own.map(({ date }) => date),
+			),
+		),
+	);
+	const divided = $derived(given.divided.map(({ desk, date }) => deskOn(desk, [date])));
+	const placed = $derived([...given.rooms.values()].filter((room) => room !== null).length);
+
+	/** `Thorne (Thu 3 Dec)` */
+	function deskOn(desk: string, dates: readonly string[]): string {
+		const days = [...new Set(dates)].map((date) => localDateText(date, 'short'));
+		return m.desk_on({ desk: editor.plan(desk)?.name ?? '', dates: listText(days) });
+	}
 	const chosen = $derived([...moves.keys()].filter((desk) => !left.has(desk)));
 
 	function take() {
@@ -98,10 +119,13 @@
 		{m.rooms_keep_present()}
 	</label>
 	<p>
-		{m.rooms_needed({ rooms: given.used, sittings: wanted.length })}
+		{m.rooms_needed({ rooms: given.used, placed, sittings: wanted.length })}
 		{#if !given.isBest}<span class="quiet">{m.rooms_not_surely_best()}</span>{/if}
 	</p>
-	{#if without}<p class="text-error" role="alert">{m.rooms_too_few({ count: without })}</p>{/if}
+	{#if without.length}
+		<p class="text-error" role="alert">{m.rooms_too_few({ desks: listText(without) })}</p>
+	{/if}
+	{#if divided.length}<p>{m.rooms_divided({ desks: listText(divided) })}</p>{/if}
 	{#if moves.size === 0}
 		<p class="quiet">{m.rooms_nothing_to_do()}</p>
 	{:else}

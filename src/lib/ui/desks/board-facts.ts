@@ -127,6 +127,7 @@ export function sittingsToPlace(
 			.map((sitting) => ({
 				id: barKey({ desk: plan.id, date: sitting.date, start: sitting.start }),
 				desk: plan.id,
+				date: sitting.date,
 				...onAxis(sitting, facts.timeZone),
 				stepFree: facts.stepFreeDesks.includes(plan.id),
 				usual: usual?.id ?? null,

@@ -92,7 +92,9 @@ export function clashText(
 		case 'busy-over-booked':
 			return m.clash_busy({ person: names.person(clash.person), when });
 		case 'not-step-free':
-			return m.clash_steps({ room: names.room(clash.room), desks, when });
+			return clash.isKnown
+				? m.clash_steps({ room: names.room(clash.room), desks, when })
+				: m.clash_steps_unknown({ room: names.room(clash.room), desks, when });
 		case 'no-time-to-walk':
 			return m.clash_walk({ person: names.person(clash.person), minutes: clash.minutes, when });
 	}

@@ -76,7 +76,10 @@
 		{/if}
 		{#if table.leftOut?.length}
 			<p class="quiet mb-2 text-small">
-				{m.lists_totals_out({ rows: listText(table.leftOut.map(String)) })}
+				{m.lists_totals_out({
+					count: table.leftOut.length,
+					rows: listText(table.leftOut.map(String)),
+				})}
 			</p>
 		{/if}
 		<p class="quiet mb-1 text-small">

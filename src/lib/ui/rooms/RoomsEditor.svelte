@@ -18,7 +18,7 @@
 	import Collisions from '../saving/Collisions.svelte';
 	import { KeptDocuments, type Answer, type SentChange } from '../saving/kept-documents.svelte';
 	import SavingState from '../saving/SavingState.svelte';
-	import { collisionText, faultText } from './rooms-text';
+	import { collisionText, faultText, stepsText } from './rooms-text';
 
 	/** The rooms of the school by building, and the minutes on foot between buildings. */
 	let {
@@ -68,6 +68,12 @@
 		walks.find(({ from, to }) => (from === a && to === b) || (from === b && to === a))?.minutes ??
 		null;
 
+	const STEPS = { unknown: null, none: true, some: false } as const;
+	type Steps = keyof typeof STEPS;
+	const stepsOf = ({ stepFree }: Room): Steps =>
+		stepFree === null ? 'unknown' : stepFree ? 'none' : 'some';
+	const unknown = $derived(rooms.filter(({ stepFree }) => stepFree === null).length);
+
 	function choose(index: number, whose: 'mine' | 'theirs') {
 		const entry = kept.collisions[index]!;
 		const now = kept.docs.get(entry.id);
@@ -84,6 +90,7 @@
 	<SavingState state={kept.state} isPartly={kept.problems.size > 0} />
 </div>
 <p class="quiet mb-6 max-w-2xl">{m.rooms_hint()}</p>
+{#if unknown}<p class="mb-6 max-w-2xl font-bold">{m.rooms_unknown({ count: unknown })}</p>{/if}
 <Collisions
 	entries={kept.collisions.map((collision) =>
 		collisionText(collision, kept.docs.get(collision.id), buildings),
@@ -145,15 +152,18 @@
 							max={MOST_SPACES}
 							oncommit={(spaces) => setRoom(room, { spaces })}
 						/>
-						<label class="flex items-center gap-2 text-small">
-							<input
-								type="checkbox"
-								class="checkbox checkbox-sm"
-								checked={room.stepFree}
-								onchange={({ currentTarget }) => setRoom(room, { stepFree: currentTarget.checked })}
-							/>
-							{m.rooms_step_free()}
-						</label>
+						<select
+							class="select select-sm w-44"
+							class:border-error={room.stepFree === null}
+							aria-label={m.rooms_steps_of({ room: room.name })}
+							value={stepsOf(room)}
+							onchange={({ currentTarget }) =>
+								setRoom(room, { stepFree: STEPS[currentTarget.value as Steps] })}
+						>
+							{#each Object.keys(STEPS) as steps (steps)}
+								<option value={steps}>{stepsText(STEPS[steps as Steps])}</option>
+							{/each}
+						</select>
 						{#if !building}
 							<select
 								class="select select-sm w-44"
@@ -188,7 +198,7 @@
 					onadd={(name) =>
 						edit({
 							...{ kind: 'room', id: v7(), name, building: building?.id ?? null },
-							...{ spaces: 1, stepFree: true },
+							...{ spaces: 1, stepFree: null },
 						})}
 				/>
 			</div>

@@ -20,6 +20,12 @@ export function faultText(fault: RoomsFault | undefined): string {
 	}
 }
 
+/** Whether there are steps on the way to a room, in words. */
+export function stepsText(stepFree: Room['stepFree']): string {
+	if (stepFree === null) return m.rooms_steps_unknown();
+	return stepFree ? m.rooms_steps_none() : m.rooms_steps_some();
+}
+
 /** What two organisers set differently, in words. `entry`: as it is now, where it still is. */
 export function collisionText(
 	{ path, mine, theirs }: Collision,
@@ -30,6 +36,7 @@ export function collisionText(
 	const shown = entry ?? ((path === 'entry' ? mine : null) as RoomsEntry | null);
 	const name = shown && (shown.kind === 'walk' ? wayText(shown, nameOf) : shown.name);
 	const say = (value: unknown): string => {
+		if (path === 'stepFree') return stepsText(value as Room['stepFree']);
 		if (value === null || value === undefined)
 			return path === 'building' ? m.rooms_without_building() : m.collision_removed();
 		if (path === 'entry') return m.collision_kept();
@@ -57,7 +64,7 @@ function fieldText(field: Field): string {
 		case 'spaces':
 			return m.rooms_spaces();
 		case 'stepFree':
-			return m.rooms_step_free();
+			return m.rooms_steps();
 		case 'insideMinutes':
 			return m.rooms_inside();
 		default:

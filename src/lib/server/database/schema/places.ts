@@ -38,6 +38,7 @@ export const place = pgTable('place', {
 	pin: text('pin'),
 	/** How many desks a room takes at once. */
 	spaces: smallint('spaces').notNull().default(1),
-	stepFree: boolean('step_free').notNull().default(true),
+	/** Of a room: whether there are no steps on the way; null while nobody has said. */
+	stepFree: boolean('step_free'),
 	version: version(),
 });
