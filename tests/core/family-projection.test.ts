@@ -68,6 +68,7 @@ const view: FamilyProjection = {
 				standing: 'booked',
 				slots: ['z'],
 				wishes: ['done'],
+				revision: 1,
 				adults: ['eve'],
 			},
 		},

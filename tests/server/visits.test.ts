@@ -531,7 +531,8 @@ describe('a guest', () => {
 		const token = asked!.link.split('/').at(-1)!;
 		const seen = await guestView(app, token);
 		expect(seen).toEqual({
-			...{ conference: 'Winter', timeZone: 'America/Halifax', desk: 'Teacher 0' },
+			...{ conference: 'Winter', timeZone: 'America/Halifax' },
+			desk: { name: 'Teacher 0', standIns: [] },
 			...{ start: row!.startsAt, end: row!.endsAt, place: 'Room 0', link: null },
 		});
 		expect(await guestView(app, `${token.slice(0, -1)}!`)).toBeNull();

@@ -22,6 +22,16 @@
 				{data.expected.conference} · {localDateText(data.expected.date)} ·
 				{m.door_count({ count: data.expected.families.length })}
 			</p>
+			{#if data.expected.standIns.length}
+				<section class="mb-6 border-s-4 border-accent ps-3">
+					<h2 class="font-bold">{m.door_stand_ins()}</h2>
+					<ul>
+						{#each data.expected.standIns as entry (`${entry.absent}${entry.name}`)}
+							<li>{m.stand_in_named(entry)}</li>
+						{/each}
+					</ul>
+				</section>
+			{/if}
 			<ol class="border-t border-base-300">
 				{#each data.expected.families as family (family.id)}
 					<li class="flex items-baseline gap-5 border-b border-base-300 py-2">

@@ -7,6 +7,10 @@
 	import ChairMark from '$lib/ui/chairs/ChairMark.svelte';
 	import Seat from '$lib/ui/chairs/Seat.svelte';
 	import { dateText, listText, localDateText, timeText } from '$lib/ui/format/when';
+	import type { SeatState } from '$lib/core/conferences/seat-state';
+	import { standInOnText } from '$lib/ui/desks/stand-in-text';
+	import SeatedNeeds from '$lib/ui/office/SeatedNeeds.svelte';
+	import { seatText } from '$lib/ui/office/seat-text';
 	import { followSeats } from '$lib/ui/live/live-seats.svelte';
 
 	let { data, form } = $props();
@@ -21,9 +25,11 @@
 			if (!navigating.to) void invalidateAll();
 		});
 
-	const counts = (lines: readonly { readonly seated: readonly unknown[] }[]) => ({
+	const counts = (
+		lines: readonly { readonly seated: readonly unknown[]; readonly state: SeatState }[],
+	) => ({
 		taken: lines.filter(({ seated }) => seated.length > 0).length,
-		all: lines.length,
+		all: lines.filter(({ seated, state }) => seated.length > 0 || state !== 'blocked').length,
 	});
 </script>
 
@@ -54,6 +60,9 @@
 					<a class="link me-4" href="/teacher/desk/{id}">{m.own_desk_link({ subject })}</a>
 				{/each}
 			</p>
+			{#each conference.away as entry (`${entry.date}${entry.name}`)}
+				<p class="mb-4 font-bold">{standInOnText(entry)}</p>
+			{/each}
 			{#if next}
 				<section class="mb-8 border-y border-base-300 py-4" aria-label={m.day_next()}>
 					<p class="quiet">{m.day_next()} · {dateText(next.start, conference.timeZone)}</p>
@@ -63,6 +72,8 @@
 					{#each next.seated as seated (seated.appointment)}
 						<p class="text-title font-bold">{listText(seated.students.map(({ name }) => name))}</p>
 						<p>{listText(seated.adults)}</p>
+						{#if seated.standing === 'asked'}<p class="font-bold">{m.seat_asked_of()}</p>{/if}
+						<SeatedNeeds {seated} />
 					{/each}
 				</section>
 			{/if}
@@ -77,7 +88,7 @@
 								<time class="font-display text-title font-semibold">
 									{timeText(line.start, conference.timeZone)}
 								</time>
-								<Seat state={line.seated.length ? 'booked' : 'free'} />
+								<Seat state={line.state} />
 								<div>
 									{#each line.seated as seated (seated.appointment)}
 										<strong class="block">
@@ -95,9 +106,20 @@
 												{[seated.place.name, seated.place.building].filter(Boolean).join(', ')}
 											{/if}
 										</span>
+										{#if seated.standing === 'asked'}
+											<span class="block text-small font-bold">{m.seat_asked_of()}</span>
+										{/if}
+										<SeatedNeeds {seated} />
 									{:else}
-										<span class="quiet">{m.seat_free()}</span>
+										<span class="quiet">{seatText(line.state)}</span>
 									{/each}
+									{#if line.standsIn}
+										<span class="block text-small">
+											{[line.standsIn.subject, m.stand_in_for(line.standsIn)]
+												.filter(Boolean)
+												.join(' · ')}
+										</span>
+									{/if}
 								</div>
 							</li>
 						{/each}

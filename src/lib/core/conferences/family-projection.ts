@@ -1,3 +1,4 @@
+import type { StandIn } from '../desks/stand-ins';
 import { modeOf } from '../rules/places';
 import { MINUTE, type LocalDate } from '../time/local-time';
 import type { FixedAppointment, FreeSlot, VisitProblem } from '../visits/visit-problem';
@@ -35,6 +36,7 @@ export interface FamilyProjection {
 	readonly interpreted: boolean;
 	readonly limits: FamilyLimits;
 	readonly desks: readonly FamilyDesk[];
+	/** A telephone has its number only where the family is booked to use it. */
 	readonly places: readonly (Place & { readonly key: string })[];
 	readonly travel: readonly Travel[];
 	readonly dates: readonly LocalDate[];
@@ -74,6 +76,8 @@ export interface FamilyDesk {
 	readonly number: number;
 	readonly name: string;
 	readonly subject: string;
+	/** Who stands in there, and for whom. */
+	readonly standIns: readonly StandIn[];
 }
 
 export interface FamilyWish {
@@ -118,6 +122,8 @@ export interface FamilySlot {
 
 export interface FamilyAppointment {
 	readonly id: string;
+	/** Rises with every change of the appointment and of its desk. */
+	readonly revision: number;
 	readonly desk: string;
 	readonly place: string;
 	/** The door of a video appointment. */

@@ -17,6 +17,7 @@ import {
 } from '../conferences/read-conference';
 import { inTransaction } from '../database/transaction';
 import { family, familyAdult, invitation, wish } from '../database/schema';
+import { standInsOf } from '../desks/stand-ins';
 import { familyCodes } from '../invitations/family-codes';
 import { invitationLink } from '../invitations/links';
 import { invite } from '../invitations/visitors';
@@ -26,7 +27,7 @@ import type { ConferenceFile } from './conference-file/schema';
 import { notFound, Problem } from './problem';
 import type { conferenceFacts, slotState } from './schemas';
 import type { Asked, Given } from './serve-operation';
-import { instantOrNull, instantText } from './visit-answer';
+import { instantOrNull, instantText, standInAnswer } from './visit-answer';
 
 type OfConference<Q = unknown> = Asked<{ id: string }, Q, unknown>;
 
@@ -57,6 +58,7 @@ export async function readConference(asked: OfConference): Promise<Given> {
 	const row = await conferenceOf(asked);
 	const { snapshot, states } = await statesOf(asked.app, row.id);
 	const slots = groupBy(snapshot.slots, ({ desk }) => desk);
+	const standIns = await standInsOf(asked.app.db, snapshot.desks);
 	return {
 		body: {
 			...factsOf(row, asked.app.clock.now()),
@@ -65,7 +67,10 @@ export async function readConference(asked: OfConference): Promise<Given> {
 			desks: snapshot.desks.map(({ id, number, name, subject }) => {
 				const own = slots.get(id) ?? [];
 				const free = own.filter((slot) => states.get(slot.id) === 'free').length;
-				return { id, number, name, subject, slots: own.length, free };
+				return {
+					...{ id, number, name, subject, slots: own.length, free },
+					standIns: (standIns.get(id) ?? []).map(standInAnswer),
+				};
 			}),
 		},
 	};

@@ -83,6 +83,17 @@ export const hold = z.object({
 	appointments: z.array(z.object({ slot: id, wishes: z.array(id) })),
 });
 
+const standIn = z.object({
+	date: localDate,
+	name: z.string().describe('Who is there.'),
+	absent: z.string().describe('Whose place it is.'),
+});
+
+const deskFacts = {
+	...{ id, number: z.int(), name: z.string(), subject: z.string() },
+	standIns: z.array(standIn).describe('Who stands in for whom, and when.'),
+};
+
 export const visitAppointment = z.object({
 	id,
 	desk: id,
@@ -110,7 +121,7 @@ export const visit = z.object({
 	family: id,
 	families: z.array(id).describe('All families of the adult who asks.'),
 	students: z.array(z.object({ id, name: z.string(), classLabel: z.string() })),
-	desks: z.array(z.object({ id, number: z.int(), name: z.string(), subject: z.string() })),
+	desks: z.array(z.object(deskFacts)),
 	wishes: z.array(
 		z.object({
 			id,
@@ -161,10 +172,7 @@ export const conferenceWhole = conferenceFacts.extend({
 	rules: z.record(z.string(), z.unknown()),
 	desks: z.array(
 		z.object({
-			id,
-			number: z.int(),
-			name: z.string(),
-			subject: z.string(),
+			...deskFacts,
 			slots: z.int(),
 			free: z.int(),
 		}),

@@ -1,5 +1,6 @@
 import type { z } from 'zod';
 import type { FamilyHold, FamilyProjection } from '../../core/conferences/family-projection';
+import type { StandIn } from '../../core/desks/stand-ins';
 import { modeOf } from '../../core/rules/places';
 import type { Adult } from './whose-visit';
 import type { hold, visit, visitAsItIs } from './schemas';
@@ -8,6 +9,9 @@ import type { hold, visit, visitAsItIs } from './schemas';
 export const instantText = (epoch: number): string => new Date(epoch).toISOString();
 export const instantOrNull = (epoch: number | null): string | null =>
 	epoch === null ? null : instantText(epoch);
+
+/** Who stands in for whom, as it is told. */
+export const standInAnswer = ({ date, name, absent }: StandIn) => ({ date, name, absent });
 
 /** A hold or an offer, as it is told. */
 export const holdAnswer = ({ id, kind, until, keeps }: FamilyHold): z.infer<typeof hold> => ({
@@ -42,7 +46,10 @@ export function visitAsItIsAnswer(
 		family: view.family,
 		families: [...adult.families],
 		students: view.students.map(({ id, name, classLabel }) => ({ id, name, classLabel })),
-		desks: view.desks.map(({ id, number, name, subject }) => ({ id, number, name, subject })),
+		desks: view.desks.map(({ id, number, name, subject, standIns }) => ({
+			...{ id, number, name, subject },
+			standIns: standIns.map(standInAnswer),
+		})),
 		wishes: view.wishes.map((wish) => ({ ...wish, desks: [...wish.desks] })),
 		appointments: view.appointments.map((entry) => {
 			const place = places.get(entry.place);

@@ -1,8 +1,11 @@
 import { and, asc, eq, isNull } from 'drizzle-orm';
+import { metAt, type MetAt } from '../../core/desks/stand-ins';
 import type { StudentRight } from '../../core/permissions/adult-rights';
 import { may, type Actor } from '../../core/permissions/may';
+import { localOf } from '../../core/time/local-time';
 import { recordAct } from '../acts/record-act';
 import type { App } from '../app';
+import { loadSnapshot } from '../conferences/load-snapshot';
 import type { Reader } from '../database/connect';
 import { inTransaction } from '../database/transaction';
 import {
@@ -13,6 +16,7 @@ import {
 	guest,
 	place,
 } from '../database/schema';
+import { standInsOf } from '../desks/stand-ins';
 import { newId } from '../identifiers';
 import { guestLink, isGuestSecret, readLinkToken } from '../invitations/links';
 import { ForbiddenError } from '../permissions/forbidden';
@@ -97,7 +101,7 @@ export async function guestsOf(
 export interface GuestView {
 	readonly conference: string;
 	readonly timeZone: string;
-	readonly desk: string;
+	readonly desk: MetAt;
 	readonly start: number;
 	readonly end: number;
 	readonly place: string;
@@ -123,8 +127,14 @@ export async function guestView(
 	const stands = row?.appointment.standing === 'booked' || row?.appointment.standing === 'asked';
 	if (!row || !stands || !isGuestSecret(config.key, row.guest, read.secret)) return null;
 	const { startsAt, endsAt, id } = row.appointment;
+	const { date } = localOf(startsAt, row.conference.timeZone);
+	const known = (await loadSnapshot(db, row.conference.id)).desks.find(
+		(desk) => desk.id === row.appointment.deskId,
+	);
+	const standIns = (await standInsOf(db, known ? [known] : [])).get(row.appointment.deskId) ?? [];
+	const met = metAt({ name: row.desk, standIns }, date);
 	return {
-		...{ conference: row.conference.name, timeZone: row.conference.timeZone, desk: row.desk },
+		...{ conference: row.conference.name, timeZone: row.conference.timeZone, desk: met },
 		...{ start: startsAt, end: endsAt, place: row.place.name },
 		link: doorOf(config, row.place, id),
 	};

@@ -1,10 +1,13 @@
 import { and, asc, eq, inArray } from 'drizzle-orm';
+import type { StandIn } from '../../core/desks/stand-ins';
 import { groupBy } from '../../core/group-by';
 import { may, type Actor } from '../../core/permissions/may';
 import { localOf } from '../../core/time/local-time';
 import type { App } from '../app';
+import { loadSnapshot } from '../conferences/load-snapshot';
 import { visibleConferences } from '../conferences/read-conference';
 import { appointment, family, place } from '../database/schema';
+import { standInsOf } from '../desks/stand-ins';
 import { byName } from '../people/name-order';
 import { ForbiddenError } from '../permissions/forbidden';
 
@@ -13,6 +16,8 @@ export interface ExpectedFamilies {
 	readonly conference: string;
 	readonly date: string;
 	readonly timeZone: string;
+	/** Who stands in for whom on that date. */
+	readonly standIns: readonly StandIn[];
 	readonly families: readonly {
 		readonly id: string;
 		readonly label: string;
@@ -47,9 +52,11 @@ export async function expectedFamilies(
 		const dates = groupBy(rows, ({ start }) => localOf(start, timeZone).date);
 		const date = [...dates.keys()].sort().find((date) => date >= today);
 		if (!date) continue;
+		const standIns = await standInsOf(db, (await loadSnapshot(db, id)).desks);
 		const visits = groupBy(dates.get(date)!, ({ family }) => family);
 		return {
 			...{ conference: name, date, timeZone },
+			standIns: [...standIns.values()].flat().filter((entry) => entry.date === date),
 			families: [...visits].map(([id, list]) => ({
 				...{ id, label: list[0]!.label ?? '', start: list[0]!.start },
 				places: [...new Set(list.map(({ place }) => place))],

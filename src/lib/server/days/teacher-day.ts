@@ -1,11 +1,17 @@
 import { and, asc, eq, inArray, isNotNull, or, sql } from 'drizzle-orm';
+import { seatStates, type SeatState } from '../../core/conferences/seat-state';
+import type { Desk } from '../../core/conferences/snapshot';
+import type { StandIn } from '../../core/desks/stand-ins';
 import { groupBy } from '../../core/group-by';
 import { may, type Actor } from '../../core/permissions/may';
-import { localOf } from '../../core/time/local-time';
+import { localOf, type LocalDate } from '../../core/time/local-time';
 import type { App } from '../app';
+import { loadSnapshot } from '../conferences/load-snapshot';
+import { readClaims } from '../conferences/read-claims';
 import { visibleConferences } from '../conferences/read-conference';
 import type { Reader } from '../database/connect';
 import { desk, deskPerson, deskSubstitute, slot } from '../database/schema';
+import { standInsOf } from '../desks/stand-ins';
 import { ForbiddenError } from '../permissions/forbidden';
 import { readSeated, type Seated } from '../visits/read-seated';
 
@@ -14,6 +20,10 @@ export interface DayLine {
 	readonly slot: string;
 	readonly start: number;
 	readonly end: number;
+	/** Whether it is free, asked for, closed by something else. */
+	readonly state: SeatState;
+	/** In whose place the teacher sits there, and at what; `null` at a desk of its own. */
+	readonly standsIn: { readonly absent: string; readonly subject: string } | null;
 	readonly seated: readonly Seated[];
 }
 
@@ -33,6 +43,8 @@ export interface TeacherConference {
 		readonly name: string;
 		readonly subject: string;
 	}[];
+	/** Who takes the teacher's place, and when. */
+	readonly away: readonly StandIn[];
 	readonly dates: readonly TeacherDate[];
 }
 
@@ -60,17 +72,26 @@ export async function teacherConferences(
 			await readSeated({ db, config }, inArray(slot.id, ids)),
 			({ slot }) => slot,
 		);
+		const snapshot = await loadSnapshot(db, id);
+		const states = seatStates(snapshot, await readClaims(db, id, now), now);
+		const { away, standsIn } = await placesTaken(db, snapshot.desks, personId);
 		const lines = slots
 			.map(({ slot }) => ({
 				slot: slot.id,
 				start: slot.startsAt,
 				end: slot.endsAt,
 				detached: slot.detachedAt !== null,
+				standsIn: standsIn(slot.deskId, slot.localDate),
 				seated: (seated.get(slot.id) ?? []).filter(
 					({ receiver }) => receiver === null || receiver === personId,
 				),
 			}))
-			.filter(({ detached, seated }) => !detached || seated.length > 0);
+			.filter(({ detached, seated }) => !detached || seated.length > 0)
+			.map(({ detached: _, ...line }) => ({
+				...line,
+				// A slot that the hours have left is there for those who sit in it.
+				state: states.get(line.slot) ?? line.seated[0]?.standing ?? 'past',
+			}));
 		const dates = groupBy(lines, ({ start }) => localOf(start, timeZone).date);
 		result.push({
 			id,
@@ -78,10 +99,38 @@ export async function teacherConferences(
 			timeZone,
 			now,
 			desks,
+			away,
 			dates: [...dates].map(([date, lines]) => ({ date, lines })),
 		});
 	}
 	return result;
+}
+
+/** When somebody takes the teacher's place, and when the teacher takes somebody's. */
+async function placesTaken(
+	db: Reader,
+	desks: readonly Desk[],
+	personId: string,
+): Promise<{
+	away: StandIn[];
+	standsIn: (desk: string, date: LocalDate) => DayLine['standsIn'];
+}> {
+	const about = desks.map((desk) => ({
+		...desk,
+		substitutes: desk.substitutes.filter(({ absent, person }) =>
+			[absent, person].includes(personId),
+		),
+	}));
+	const known = await standInsOf(db, about);
+	const isAway = ({ people }: Desk) => people.some(({ person }) => person === personId);
+	return {
+		away: about.filter(isAway).flatMap(({ id }) => known.get(id) ?? []),
+		standsIn: (id, date) => {
+			const desk = about.find((desk) => desk.id === id);
+			const entry = desk && !isAway(desk) && known.get(id)?.find((one) => one.date === date);
+			return entry ? { absent: entry.absent, subject: desk.subject } : null;
+		},
+	};
 }
 
 /** The slots of the desks at which a person receives, and of the dates on which one stands in. */

@@ -36,7 +36,11 @@ export async function familyData(
 	if (!page) return null;
 	const [appointments, acts] = await Promise.all([
 		db.execute(sql`
-			select conference.name as conference, desk.name as desk, desk.subject, place.name as place,
+			select conference.name as conference, desk.name as desk,
+				(select string_agg(concat_ws(' ', given_name, family_name), ', ') from desk_substitute
+					join person on person.id = person_id where desk_id = desk.id
+						and local_date = (starts_at at time zone conference.time_zone)::date) as "standIn",
+				desk.subject, place.name as place,
 				standing, starts_at as start, ends_at as "end",
 				array(select concat_ws(' ', given_name, family_name) from appointment_student
 					join student on student.id = student_id where appointment_id = appointment.id) as students

@@ -1,4 +1,4 @@
-import { inArray } from 'drizzle-orm';
+import { eq, inArray } from 'drizzle-orm';
 import type {
 	FamilyAppointment,
 	FamilyLimits,
@@ -7,7 +7,7 @@ import type {
 	FamilyWish,
 } from '../../core/conferences/family-projection';
 import { phaseOf } from '../../core/conferences/phase';
-import type { Slot } from '../../core/conferences/snapshot';
+import type { Place, Slot } from '../../core/conferences/snapshot';
 import { indexOf } from '../../core/conferences/snapshot-index';
 import { placeKey, travelBetween } from '../../core/conferences/travel';
 import { receiversOn } from '../../core/desks/receivers';
@@ -25,7 +25,8 @@ import { readFamily } from '../booking/family-facts';
 import { shareOf } from '../booking/family-share';
 import { isOffice, visitFacts } from '../booking/visit-facts';
 import { loadSnapshot } from '../conferences/load-snapshot';
-import { place } from '../database/schema';
+import { appointment, desk, place } from '../database/schema';
+import { standInsOf } from '../desks/stand-ins';
 import { doorOf } from './door-of';
 import { fullName } from '../people/names';
 import { ForbiddenError } from '../permissions/forbidden';
@@ -56,7 +57,12 @@ export async function familyView(
 		...wantedSlots.flatMap(({ places }) => places),
 		...appointments.map(({ place }) => place),
 	]);
-	const places = snapshot.places.filter(({ id }) => used.has(id));
+	const booked = new Set(appointments.map(({ place }) => place));
+	const places = snapshot.places
+		.filter(({ id }) => used.has(id))
+		.map((place) => (isSecretNumber(place, booked) ? { ...place, name: '' } : place));
+	const wantedDesks = desks.filter(({ id }) => wanted.has(id));
+	const standIns = await standInsOf(db, wantedDesks);
 	const names = new Map(family.adults.map((row) => [row.id, fullName(row)]));
 	const facts = await visitFacts(db, {
 		...{ snapshot, family, now, has, office: isOffice(actor) },
@@ -86,9 +92,10 @@ export async function familyView(
 			students: new Set(students.map(({ id }) => id)),
 			desks: wanted,
 		}),
-		desks: desks
-			.filter(({ id }) => wanted.has(id))
-			.map(({ id, number, name, subject }) => ({ id, number, name, subject })),
+		desks: wantedDesks.map(({ id, number, name, subject }) => ({
+			...{ id, number, name, subject },
+			standIns: standIns.get(id) ?? [],
+		})),
 		places: places.map((place) => ({ ...place, key: placeKey(place) })),
 		travel: travelBetween(places, walks, conference.switchMinutes),
 		dates: [...new Set([...dates, ...appointments.map(({ date }) => date)])].sort(),
@@ -109,6 +116,10 @@ export async function familyView(
 		waiting,
 	};
 }
+
+/** A number with its PIN lets anybody in: a family has it once it is booked to use it. */
+const isSecretNumber = ({ id, kind }: Place, booked: ReadonlySet<string>): boolean =>
+	kind === 'telephone' && !booked.has(id);
 
 /** How much the family may still book, of what is told to whoever asks; the office is not bound. */
 function limitsLeft(
@@ -219,24 +230,47 @@ function interpreterSpans({ snapshot, claims }: VisitFacts): {
 	};
 }
 
+/** A desk is changed less often than this while an appointment stays as it is. */
+const DESK_CHANGES = 1000;
+
+/**
+ * Rises with every change of an appointment, and of the desk: hours, place, who stands in. Not with the
+ * conference's version, from which one could tell that other families are kept apart.
+ */
+const revision = ({ version, ofDesk }: { version: number; ofDesk: number }): number =>
+	version * DESK_CHANGES + Math.min(ofDesk, DESK_CHANGES - 1);
+
 async function appointmentsOf(
 	{ db, config }: Pick<App, 'db' | 'config'>,
 	own: readonly AppointmentState[],
 	timeZone: string,
 ): Promise<FamilyAppointment[]> {
 	if (own.length === 0) return [];
-	const rows = await db
-		.select()
-		.from(place)
-		.where(
-			inArray(
-				place.id,
-				own.map(({ place }) => place),
+	const [rows, versions] = await Promise.all([
+		db
+			.select()
+			.from(place)
+			.where(
+				inArray(
+					place.id,
+					own.map(({ place }) => place),
+				),
 			),
-		);
+		db
+			.select({ id: appointment.id, version: appointment.version, ofDesk: desk.version })
+			.from(appointment)
+			.innerJoin(desk, eq(desk.id, appointment.deskId))
+			.where(
+				inArray(
+					appointment.id,
+					own.map(({ id }) => id),
+				),
+			),
+	]);
+	const revisionOf = new Map(versions.map((row) => [row.id, revision(row)]));
 	const places = new Map(rows.map((row) => [row.id, row]));
 	return own.map(({ id, desk, place, standing, start, end, students, ...rest }) => ({
-		...{ id, desk, place, start, end },
+		...{ id, desk, place, start, end, revision: revisionOf.get(id) ?? 0 },
 		...{ adults: rest.adults, slots: rest.slots, wishes: rest.wishes },
 		standing: standing === 'asked' ? 'asked' : 'booked',
 		link: doorOf(config, places.get(place)!, id),

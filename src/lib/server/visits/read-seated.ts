@@ -10,6 +10,7 @@ import {
 	appointmentStudent,
 	building,
 	family,
+	person,
 	place,
 	slot,
 	student,
@@ -25,6 +26,10 @@ export interface Seated {
 	readonly standing: 'asked' | 'booked';
 	readonly students: readonly { readonly name: string; readonly classLabel: string }[];
 	readonly adults: readonly string[];
+	/** The language for which the family needs an interpreter, and who interprets; `null` if it needs none. */
+	readonly interpreting: { readonly language: string; readonly name: string | null } | null;
+	/** The family needs a room without steps. */
+	readonly stepFree: boolean;
 	/** Who receives, at a desk where any one does. */
 	readonly receiver: string | null;
 	readonly place: {
@@ -41,13 +46,17 @@ export async function readSeated(
 	condition: SQL,
 ): Promise<Seated[]> {
 	const rows = await db
-		.select({ slot: slot.id, appointment, label: family.label, place, building: building.name })
+		.select({
+			...{ slot: slot.id, appointment, family, place, building: building.name },
+			interpreter: person,
+		})
 		.from(slot)
 		.innerJoin(takenSlot, eq(takenSlot.slotId, slot.id))
 		.innerJoin(appointment, eq(appointment.id, takenSlot.appointmentId))
 		.innerJoin(family, eq(family.id, appointment.familyId))
 		.innerJoin(place, eq(place.id, appointment.placeId))
 		.leftJoin(building, eq(building.id, place.buildingId))
+		.leftJoin(person, eq(person.id, appointment.interpreterId))
 		.where(and(condition, inArray(appointment.standing, ['asked', 'booked'])))
 		.orderBy(asc(slot.startsAt));
 	if (rows.length === 0) return [];
@@ -72,11 +81,15 @@ export async function readSeated(
 	]);
 	const studentsOf = groupBy(students, ({ id }) => id);
 	const adultsOf = groupBy(adults, ({ id }) => id);
-	return rows.map(({ slot, appointment, label, place, building }) => ({
+	return rows.map(({ slot, appointment, family, interpreter, place, building }) => ({
 		appointment: appointment.id,
 		slot,
 		family: appointment.familyId,
-		familyLabel: label ?? '',
+		familyLabel: family.label ?? '',
+		interpreting: family.interpreter
+			? { language: family.interpreter, name: interpreter && fullName(interpreter) }
+			: null,
+		stepFree: family.stepFree,
 		standing: appointment.standing === 'asked' ? 'asked' : 'booked',
 		students: (studentsOf.get(appointment.id) ?? []).map(({ student, label }) => ({
 			name: fullName(student),

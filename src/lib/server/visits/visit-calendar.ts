@@ -1,14 +1,18 @@
-import ical, { ICalCalendarMethod } from 'ical-generator';
+import ical, { ICalCalendarMethod, ICalEventStatus } from 'ical-generator';
 import type { FamilyProjection } from '../../core/conferences/family-projection';
+import { metAt, type MetAt } from '../../core/desks/stand-ins';
 
 /** Sentences come from the message library; the calendar only arranges them. */
 export interface CalendarWords {
 	summary(desk: string, students: string): string;
 	place(appointment: FamilyProjection['appointments'][number]): string;
-	description(appointment: FamilyProjection['appointments'][number]): string;
+	description(appointment: FamilyProjection['appointments'][number], met: MetAt): string;
 }
 
-/** A family's appointments as an iCalendar file (RFC 5545), in UTC so that every program agrees. */
+/**
+ * A family's appointments as an iCalendar file (RFC 5545), in UTC so that every program agrees. What is only
+ * asked for is tentative; the sequence rises with every change, so that a newer file replaces an older one.
+ */
 export function visitCalendar(view: FamilyProjection, now: number, words: CalendarWords): string {
 	const calendar = ical({
 		name: view.conference.name,
@@ -16,20 +20,26 @@ export function visitCalendar(view: FamilyProjection, now: number, words: Calend
 		method: ICalCalendarMethod.PUBLISH,
 	});
 	const students = new Map(view.students.map(({ id, name }) => [id, name]));
-	const desks = new Map(view.desks.map(({ id, name }) => [id, name]));
-	for (const appointment of view.appointments)
+	const desks = new Map(view.desks.map((desk) => [desk.id, desk]));
+	for (const appointment of view.appointments) {
+		const desk = desks.get(appointment.desk) ?? { name: '', standIns: [] };
+		const met = metAt(desk, appointment.date);
 		calendar.createEvent({
 			id: `${appointment.id}@ten-chairs`,
 			stamp: new Date(now),
+			sequence: appointment.revision,
+			status:
+				appointment.standing === 'asked' ? ICalEventStatus.TENTATIVE : ICalEventStatus.CONFIRMED,
 			start: new Date(appointment.start),
 			end: new Date(appointment.end),
 			summary: words.summary(
-				desks.get(appointment.desk) ?? '',
+				met.name,
 				appointment.students.map((id) => students.get(id) ?? '').join(', '),
 			),
 			location: words.place(appointment),
-			description: words.description(appointment),
+			description: words.description(appointment, met),
 			...(appointment.link ? { url: appointment.link } : {}),
 		});
+	}
 	return calendar.toString();
 }

@@ -11,7 +11,8 @@ import type { RibbonEntry } from './ribbon-entry';
 
 export const placeText = (kind: string, name: string): string => {
 	if (kind === 'video') return m.place_video();
-	return kind === 'telephone' ? m.place_telephone_number({ number: name }) : name;
+	if (kind !== 'telephone') return name;
+	return name ? m.place_telephone_number({ number: name }) : m.place_telephone();
 };
 
 export function durationText(minutes: number): string {

@@ -2,11 +2,14 @@
 	import { invalidateAll } from '$app/navigation';
 	import { navigating } from '$app/state';
 	import { untrack } from 'svelte';
+	import { metAt } from '$lib/core/desks/stand-ins';
 	import type { SeatState } from '$lib/core/conferences/seat-state';
 	import { m } from '$lib/paraglide/messages';
 	import Seat from '$lib/ui/chairs/Seat.svelte';
 	import { listText, localDateText, timeText } from '$lib/ui/format/when';
 	import { followSeats } from '$lib/ui/live/live-seats.svelte';
+	import { standInText } from '$lib/ui/desks/stand-in-text';
+	import SeatedNeeds from '$lib/ui/office/SeatedNeeds.svelte';
 	import { seatText } from '$lib/ui/office/seat-text';
 	import { timeAxis } from '$lib/ui/office/time-axis';
 	import { placeText } from '$lib/ui/visit/words';
@@ -31,6 +34,8 @@
 	const rows = $derived(
 		data.floor.desks.map((desk) => ({
 			...desk,
+			...metAt(desk, date),
+			own: desk.name,
 			seats: desk.seats.filter((seat) => seat.date === date),
 		})),
 	);
@@ -57,6 +62,7 @@
 		if (searched.length < 2) return true;
 		const words = [
 			desk.name,
+			desk.own,
 			desk.subject,
 			...seat.seated.flatMap(({ familyLabel, students, adults }) => [
 				familyLabel,
@@ -144,7 +150,7 @@
 						<div class="min-w-0">
 							<strong class="block truncate">{desk.name}</strong>
 							<span class="quiet block truncate text-small">
-								{[desk.subject, ...desk.places].filter(Boolean).join(' · ')}
+								{[standInText(desk), desk.subject, ...desk.places].filter(Boolean).join(' · ')}
 							</span>
 						</div>
 						<div class="track" role="group" aria-label={desk.name}>
@@ -210,9 +216,12 @@
 			</p>
 			{#each open.seat.seated as seated (seated.appointment)}
 				<h2 class="text-title">{listText(seated.students.map(({ name }) => name))}</h2>
-				<p class="quiet mb-4">
+				<p class="quiet">
 					{m.floor_with({ desk: open.desk.name, subject: open.desk.subject })}
 				</p>
+				<p class="mb-4">{standInText(open.desk)}</p>
+				{#if seated.standing === 'asked'}<p class="font-bold">{m.seat_asked_of()}</p>{/if}
+				<SeatedNeeds {seated} />
 				<dl class="facts">
 					<dt>{m.floor_where()}</dt>
 					<dd>
@@ -247,6 +256,7 @@
 			{:else}
 				<h2 class="text-title">{seatText(open.seat.state)}</h2>
 				<p class="quiet">{m.floor_with({ desk: open.desk.name, subject: open.desk.subject })}</p>
+				<p>{standInText(open.desk)}</p>
 			{/each}
 		</aside>
 	{/if}

@@ -1,6 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { m } from '$lib/paraglide/messages';
 import { conferenceAt, isVisible } from '$lib/server/conferences/read-conference';
+import { standInText } from '$lib/ui/desks/stand-in-text';
 import { familyView } from '$lib/server/visits/family-view';
 import { visitCalendar } from '$lib/server/visits/visit-calendar';
 import type { RequestHandler } from './$types';
@@ -22,7 +23,14 @@ export const GET: RequestHandler = async ({ locals, params, url }) => {
 	const text = visitCalendar(view, app.clock.now(), {
 		summary: (desk, students) => m.calendar_summary({ desk, students }),
 		place: ({ place }) => placeText(place),
-		description: ({ link }) => (link ? m.calendar_door({ link }) : view.conference.words),
+		description: ({ link, standing }, met) =>
+			[
+				standing === 'asked' ? m.calendar_asked() : '',
+				standInText(met),
+				link ? m.calendar_door({ link }) : view.conference.words,
+			]
+				.filter(Boolean)
+				.join('\n'),
 	});
 	return new Response(text, {
 		headers: {

@@ -1,0 +1,30 @@
+import type { LocalDate } from '../time/local-time';
+
+/** Somebody who takes another's place at a desk on a date. */
+export interface StandIn {
+	readonly date: LocalDate;
+	readonly name: string;
+	/** Whose place it is. */
+	readonly absent: string;
+	/** Nobody else belongs to the desk. */
+	readonly isAlone: boolean;
+}
+
+/** Whom one meets at a desk on a date. */
+export interface MetAt {
+	readonly name: string;
+	readonly standIns: readonly StandIn[];
+}
+
+/**
+ * Whom one meets at a desk on a date: where its only person is away, the one who stands in; otherwise whoever
+ * the desk is called after. In either case with who stands in for whom.
+ */
+export function metAt(
+	desk: { readonly name: string; readonly standIns: readonly StandIn[] },
+	date: LocalDate,
+): MetAt {
+	const standIns = desk.standIns.filter((entry) => entry.date === date);
+	const [only] = standIns;
+	return { name: only?.isAlone ? only.name : desk.name, standIns };
+}

@@ -1,0 +1,34 @@
+import { inArray } from 'drizzle-orm';
+import type { Desk } from '../../core/conferences/snapshot';
+import type { StandIn } from '../../core/desks/stand-ins';
+import type { Reader } from '../database/connect';
+import { person } from '../database/schema';
+import { fullName } from '../people/names';
+
+/** Who stands in for whom at these desks, by desk; desks at which nobody does have none. */
+export async function standInsOf(
+	db: Reader,
+	desks: readonly Pick<Desk, 'id' | 'people' | 'substitutes'>[],
+): Promise<ReadonlyMap<string, readonly StandIn[]>> {
+	const entries = desks.flatMap((desk) =>
+		// Whom a substitute stood in for may have left the desk since.
+		desk.substitutes
+			.filter(({ absent }) => desk.people.some(({ person }) => person === absent))
+			.map((entry) => ({ ...entry, desk: desk.id, isAlone: desk.people.length === 1 })),
+	);
+	if (entries.length === 0) return new Map();
+	const rows = await db
+		.select()
+		.from(person)
+		.where(inArray(person.id, [...new Set(entries.flatMap((one) => [one.person, one.absent]))]));
+	const names = new Map(rows.map((row) => [row.id, fullName(row)]));
+	const standIns = new Map<string, StandIn[]>();
+	for (const { desk, date, isAlone, ...who } of entries) {
+		const entry = {
+			...{ date, isAlone },
+			...{ name: names.get(who.person) ?? '', absent: names.get(who.absent) ?? '' },
+		};
+		standIns.set(desk, [...(standIns.get(desk) ?? []), entry]);
+	}
+	return standIns;
+}
