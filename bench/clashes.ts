@@ -22,6 +22,7 @@ const sittings = Array.from({ length: desks }, (_, desk) =>
 			...{ desk: `d${desk}`, series: `s${desk}-${part}`, date: String(date) },
 			...{ start, end: start + 110 * MINUTE, room: rooms[below(rooms.length)]!.id },
 			persons: [`t${below(desks)}`, `t${desk}`],
+			isRight: false,
 		};
 	}),
 ).flat();

@@ -13,7 +13,7 @@ const sitting = (
 	more: Partial<SittingToCheck> = {},
 ): SittingToCheck => ({
 	...{ desk, series: desk, date: 'd', start: start * M, end: end * M },
-	...{ persons: [`teacher of ${desk}`], room: null },
+	...{ persons: [`teacher of ${desk}`], room: null, isRight: false },
 	...more,
 });
 const problem = (part: Partial<ClashProblem>): ClashProblem => ({
@@ -80,6 +80,14 @@ describe('clashes', () => {
 			'hours outside the conference',
 			{ conference: [{ start: 0, end: 60 * M }], sittings: [sitting('a', 30, 61)] },
 			['outside-conference a 30-61'],
+		],
+		[
+			'hours outside the conference of which it was said that they are right',
+			{
+				conference: [{ start: 0, end: 60 * M }],
+				sittings: [sitting('a', 30, 61, { isRight: true }), sitting('b', 30, 62)],
+			},
+			['outside-conference b 30-62'],
 		],
 		[
 			'hours over two stretches of the conference that touch',

@@ -343,6 +343,34 @@ describe('a pool', () => {
 	});
 });
 
+describe('a date that is added later', () => {
+	it('takes no room that is in use then: the desk has none on that date until it gets one', async () => {
+		const app = await freshApp();
+		const school = await smallSchool(app, { families: 1, desks: 1 });
+		const friday = { date: '2026-12-04', start: 960, end: 1060 };
+		const room = { kind: 'room' as const, room: 'Room 0', building: 'House' };
+		const own = await addDesk(app, school.organiser, school.conference, {
+			...{ people: ['Somebody Else'], places: [room] },
+			series: { when: { kind: 'once', ...friday } },
+		});
+		const [row] = await app.db.select().from(conference);
+		const basics = basicsOf(row!);
+		const hours = [...basics.hours, friday];
+		await saveBasics(app, school.organiser, school.conference, basics, { ...basics, hours });
+		const sittings = await app.db.select().from(sitting).orderBy(sitting.startsAt);
+		const onFriday = sittings.filter(({ localDate }) => localDate === friday.date);
+		expect(onFriday.map(({ deskId, roomId }) => [deskId, roomId !== null])).toEqual(
+			expect.arrayContaining([
+				[own, true],
+				[school.desks[0], false],
+			]),
+		);
+		const [thursday] = sittings.filter(({ deskId }) => deskId === school.desks[0]);
+		expect(thursday!.roomId).not.toBeNull();
+		expect(sittings.filter(({ roomId, space }) => roomId && space === null)).toEqual([]);
+	});
+});
+
 describe('who receives', () => {
 	it('changes hands with a substitute, appointments and all, unless that one is taken', async () => {
 		const app = await freshApp();

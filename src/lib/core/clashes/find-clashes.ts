@@ -12,6 +12,8 @@ export interface SittingToCheck extends Stretch {
 	readonly persons: readonly string[];
 	/** The room that it holds, or `null` when it is not in person. */
 	readonly room: string | null;
+	/** Somebody has said that these hours are right, though they are not the conference's. */
+	readonly isRight: boolean;
 }
 
 export interface RoomToCheck {
@@ -169,7 +171,7 @@ function ofRooms({ sittings, rooms }: ClashProblem): Clash[] {
 function outsideConference({ sittings, conference }: ClashProblem): Clash[] {
 	const inside = joined(conference);
 	return sittings
-		.filter((sitting) => !inside.some((stretch) => contains(stretch, sitting)))
+		.filter((sitting) => !sitting.isRight && !inside.some((stretch) => contains(stretch, sitting)))
 		.map(({ desk, date, start, end }) => ({
 			...{ code: 'outside-conference', date, start, end },
 			desks: [desk],

@@ -28,6 +28,10 @@ export function shiftPlan(plan: DeskPlan, shift: DateShift, newId: () => string)
 		...plan,
 		id: newId(),
 		substitutes: [],
+		rightHours: plan.rightHours.flatMap((hours) => {
+			const date = shift.get(hours.date);
+			return date ? [{ ...hours, date }] : [];
+		}),
 		series: plan.series.flatMap((series) => {
 			const when = shiftWhen(series.when, shift);
 			return when ? [{ ...series, id: newId(), when }] : [];

@@ -16,6 +16,8 @@ export interface DeskPlan {
 	/** At a desk where any one receives: the family picks the person, instead of the least busy one. */
 	readonly familyPicks: boolean;
 	readonly substitutes: readonly Substitute[];
+	/** Hours outside the conference's of which somebody has said that they are right: no clash. */
+	readonly rightHours: readonly Hours[];
 	readonly series: readonly SeriesPlan[];
 }
 

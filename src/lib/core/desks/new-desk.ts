@@ -17,6 +17,7 @@ export const newDesk = (
 ): DeskPlan => ({
 	...{ id: facts.id, number: 0, name: facts.name, subject: facts.subject },
 	...{ forAll: facts.forAll ?? false, people: facts.people, familyPicks: false, substitutes: [] },
+	rightHours: [],
 	series: [followingSeries(seriesId, facts.places)],
 });
 

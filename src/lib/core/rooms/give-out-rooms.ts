@@ -1,5 +1,6 @@
 import { groupBy } from '../group-by';
-import { overlaps, type Stretch } from '../time/stretch';
+import type { Stretch } from '../time/stretch';
+import { isCrowded } from './is-crowded';
 
 /** A sitting that needs a desk space. Any unit of time. */
 export interface SittingToPlace extends Stretch {
@@ -142,14 +143,7 @@ class Search {
 
 	#fits(sitting: SittingToPlace, room: RoomToGive): boolean {
 		if (sitting.stepFree && !room.stepFree) return false;
-		const there = (this.#inRoom.get(room.id) ?? []).filter((other) => overlaps(other, sitting));
-		if (there.length < room.spaces) return true;
-		// Not all of them need to be there at the same moment.
-		const moments = [sitting.start, ...there.map(({ start }) => Math.max(start, sitting.start))];
-		return moments.every(
-			(moment) =>
-				there.filter(({ start, end }) => start <= moment && moment < end).length < room.spaces,
-		);
+		return !isCrowded(this.#inRoom.get(room.id) ?? [], sitting, room.spaces);
 	}
 
 	#put(sitting: SittingToPlace, room: string): void {

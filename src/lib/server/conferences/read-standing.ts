@@ -1,7 +1,9 @@
+import { eq } from 'drizzle-orm';
 import { datesOf } from '../../core/desks/desk-plan';
 import type { Phase } from '../../core/conferences/phase';
 import { may, type Actor } from '../../core/permissions/may';
 import type { App } from '../app';
+import { desk, sitting } from '../database/schema';
 import { ForbiddenError } from '../permissions/forbidden';
 import { registerCounts, type RegisterCounts } from '../register/register-counts';
 import { loadSnapshot } from './load-snapshot';
@@ -21,8 +23,10 @@ export interface Standing {
 		readonly dates: number;
 		readonly slotMinutes: number;
 		readonly desks: number;
-		/** Desks that nobody can book: without times, or without a place. */
-		readonly desksWithoutSlots: number;
+		/** Desks that sit at no time. */
+		readonly desksWithoutTimes: number;
+		/** Desks that sit somewhen without a place, so that nobody can book them then. */
+		readonly desksWithoutPlace: number;
 		readonly seats: number;
 		readonly taken: number;
 	};
@@ -38,7 +42,13 @@ export async function readStanding(
 	const snapshot = await loadSnapshot(db, row.id);
 	const states = [...(await readSeatStates(db, row.id, clock.now())).values()];
 	const { id, address, name, timeZone, opensAt, closesAt, version } = row;
-	const seated = new Set(snapshot.slots.map(({ desk }) => desk));
+	const sittings = await db
+		.select({ desk: sitting.deskId, place: sitting.placeId })
+		.from(sitting)
+		.innerJoin(desk, eq(desk.id, sitting.deskId))
+		.where(eq(desk.conferenceId, row.id));
+	const seated = new Set(sittings.map(({ desk }) => desk));
+	const placeless = new Set(sittings.filter(({ place }) => place === null).map(({ desk }) => desk));
 	return {
 		conference: {
 			...{ id, address, name, timeZone, opensAt, closesAt, version },
@@ -51,7 +61,8 @@ export async function readStanding(
 			dates: datesOf(row).length,
 			slotMinutes: row.slotMinutes,
 			desks: snapshot.desks.length,
-			desksWithoutSlots: snapshot.desks.filter(({ id }) => !seated.has(id)).length,
+			desksWithoutTimes: snapshot.desks.filter(({ id }) => !seated.has(id)).length,
+			desksWithoutPlace: placeless.size,
 			seats: states.length,
 			taken: states.filter((state) => state === 'booked' || state === 'asked').length,
 		},

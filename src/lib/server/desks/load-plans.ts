@@ -39,8 +39,8 @@ export async function loadPlans(db: Reader, conferenceId: string): Promise<DeskP
 		groupBy(substitutes, ({ deskId }) => deskId),
 		groupBy(rows, ({ deskId }) => deskId),
 	];
-	return desks.map(({ id, number, name, subject, forAll, familyPicks }) => ({
-		...{ id, number, name, subject, forAll, familyPicks },
+	return desks.map(({ id, number, name, subject, forAll, familyPicks, rightHours }) => ({
+		...{ id, number, name, subject, forAll, familyPicks, rightHours },
 		people: (peopleOf.get(id) ?? []).map(({ personId, role }) => ({ person: personId, role })),
 		substitutes: (substitutesOf.get(id) ?? []).map(({ localDate, absentId, personId }) => ({
 			...{ date: localDate, absent: absentId, person: personId },

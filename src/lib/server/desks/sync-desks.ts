@@ -6,9 +6,11 @@ import type { Transaction } from '../database/connect';
 import { conference, deskPerson, deskSubstitute, person, slot } from '../database/schema';
 import { loadPlans } from './load-plans';
 import { reclaimDesk } from './reclaim';
+import { withoutRoomsInUse } from './rooms-in-use';
 import { assignSpaces, roomsHeldBy } from './room-spaces';
 import { dropSittings, syncSittings } from './sync-sittings';
 import { syncSlots } from './sync-slots';
+import { writePlan } from './write-plan';
 
 /** Carries the conference's hours over to all its desks, and their slots with them. */
 export async function syncAllDesks(
@@ -17,9 +19,14 @@ export async function syncAllDesks(
 	conferenceId: string,
 ): Promise<void> {
 	const [facts] = await tx.select().from(conference).where(eq(conference.id, conferenceId));
-	const plans = await loadPlans(tx, conferenceId);
-	await lockDesks(tx, plans);
-	await syncDesks(tx, clock, plans, conferenceHours(facts!), facts!.timeZone);
+	const before = await loadPlans(tx, conferenceId);
+	await lockDesks(tx, before);
+	const { timeZone } = facts!;
+	const hours = conferenceHours(facts!);
+	const plans = await withoutRoomsInUse(tx, clock, before, hours, timeZone);
+	for (const [at, plan] of plans.entries())
+		if (plan !== before[at]) await writePlan(tx, clock, conferenceId, plan);
+	await syncDesks(tx, clock, plans, hours, timeZone);
 }
 
 /**

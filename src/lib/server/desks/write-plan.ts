@@ -25,7 +25,8 @@ export async function writePlan(
 ): Promise<void> {
 	const { id, number, forAll, familyPicks } = plan;
 	const facts = { number, name: plan.name.trim(), subject: plan.subject.trim() };
-	const values = { ...facts, forAll, familyPicks };
+	const rightHours = [...plan.rightHours];
+	const values = { ...facts, forAll, familyPicks, rightHours };
 	await tx
 		.insert(desk)
 		.values({ id, conferenceId, ...values })

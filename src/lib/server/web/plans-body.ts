@@ -49,6 +49,7 @@ export const planSchema = z.object({
 	familyPicks: z.boolean(),
 	people: z.array(z.object({ person: id, role: z.enum(['all', 'any']) })).max(60),
 	substitutes: z.array(z.object({ date, absent: id, person: id })).max(400),
+	rightHours: z.array(z.object({ date, ...stretch })).max(400),
 	series: z
 		.array(
 			z.object({

@@ -28,12 +28,12 @@
 	import SavingState from '../saving/SavingState.svelte';
 	import AddDesks from './AddDesks.svelte';
 	import { barKey } from './bar-key';
-	import { clashProblem, epochOf } from './board-facts';
+	import { clashProblem, epochOf } from '$lib/core/clashes/clash-problem';
 	import { collisionText } from './collision-text';
 	import { byId, DeskEditor, type DeskProblem, type NewTeacher } from './desk-editor.svelte';
 	import DeskSheet from './DeskSheet.svelte';
 	import DesksRuler from './DesksRuler.svelte';
-	import { clashText } from './desk-text';
+	import ClashList from './ClashList.svelte';
 	import GiveOutRooms from './GiveOutRooms.svelte';
 	import ManyDesksSheet from './ManyDesksSheet.svelte';
 	import PasteBlock from './PasteBlock.svelte';
@@ -191,18 +191,7 @@
 			</p>
 		{/each}
 
-		{#if clashes.length}
-			<details class="clashes mb-3">
-				<summary class="cursor-pointer font-bold text-error">
-					{m.clash_count({ count: clashes.length })}
-				</summary>
-				<ul class="max-h-48 overflow-y-auto text-small">
-					{#each clashes as clash, index (index)}
-						<li class="border-b border-base-300 py-1">{clashText(clash, names)}</li>
-					{/each}
-				</ul>
-			</details>
-		{/if}
+		<ClashList {clashes} {editor} {names} {maySetUp} />
 
 		{#if editor.plans.length || maySetUp}
 			<div class="tools">

@@ -10,7 +10,8 @@
 	import type { DeskPlan, PlaceKind } from '$lib/core/desks/desk-plan';
 	import { m } from '$lib/paraglide/messages';
 	import { listText } from '../format/when';
-	import type { BoardRoom, Teacher } from './board-facts';
+	import type { NamedRoom } from '$lib/core/clashes/clash-problem';
+	import type { Teacher } from './board-facts';
 	import type { DeskEditor } from './desk-editor.svelte';
 	import DivisionField from './DivisionField.svelte';
 	import NumberField from './NumberField.svelte';
@@ -24,7 +25,7 @@
 		hasVideoService,
 	}: {
 		editor: DeskEditor;
-		rooms: readonly BoardRoom[];
+		rooms: readonly NamedRoom[];
 		teachers: readonly Teacher[];
 		hasVideoService: boolean;
 	} = $props();

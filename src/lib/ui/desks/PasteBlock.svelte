@@ -5,7 +5,8 @@
 	import { readBlockText } from '$lib/files/read-block-text';
 	import { m } from '$lib/paraglide/messages';
 	import { localDateText } from '../format/when';
-	import type { BoardRoom, Teacher } from './board-facts';
+	import type { NamedRoom } from '$lib/core/clashes/clash-problem';
+	import type { Teacher } from './board-facts';
 	import type { DeskEditor } from './desk-editor.svelte';
 	import { placesText, stretchText } from './desk-text';
 
@@ -18,7 +19,7 @@
 	}: {
 		editor: DeskEditor;
 		teachers: readonly Teacher[];
-		rooms: readonly BoardRoom[];
+		rooms: readonly NamedRoom[];
 		onclose: () => void;
 	} = $props();
 

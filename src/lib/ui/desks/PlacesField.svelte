@@ -2,7 +2,7 @@
 	import type { PlaceKind, PlannedPlace } from '$lib/core/desks/desk-plan';
 	import { isWebLink } from '$lib/core/links/web-link';
 	import { m } from '$lib/paraglide/messages';
-	import type { BoardRoom } from './board-facts';
+	import type { NamedRoom } from '$lib/core/clashes/clash-problem';
 
 	/** Where: one kind of place, or several among which the family chooses, the usual one first. */
 	let {
@@ -14,7 +14,7 @@
 	}: {
 		/** `null` where several differ. */
 		places: readonly PlannedPlace[] | null;
-		rooms: readonly BoardRoom[];
+		rooms: readonly NamedRoom[];
 		hasVideoService: boolean;
 		/** What the teacher is known to have, offered when a kind is ticked. */
 		usual: readonly PlannedPlace[];

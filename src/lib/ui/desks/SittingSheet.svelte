@@ -19,7 +19,8 @@
 	import { m } from '$lib/paraglide/messages';
 	import { listText, localDateText } from '../format/when';
 	import { barKey } from './bar-key';
-	import type { BoardRoom, Teacher } from './board-facts';
+	import type { NamedRoom } from '$lib/core/clashes/clash-problem';
+	import type { Teacher } from './board-facts';
 	import type { DeskEditor } from './desk-editor.svelte';
 	import { slotsText, stretchText } from './desk-text';
 	import DivisionField from './DivisionField.svelte';
@@ -36,7 +37,7 @@
 		today,
 	}: {
 		editor: DeskEditor;
-		rooms: readonly BoardRoom[];
+		rooms: readonly NamedRoom[];
 		teachers: readonly Teacher[];
 		hasVideoService: boolean;
 		today: string;

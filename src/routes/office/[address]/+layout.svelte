@@ -41,7 +41,8 @@
 	const base = $derived(`/office/${data.conference.address}`);
 	const here = $derived(page.route.id?.split('/')[3] ?? '');
 	const stations = $derived.by((): Station[] => {
-		const { dates, slotMinutes, desks, desksWithoutSlots, seats, taken } = now.standing;
+		const { dates, slotMinutes, desks, seats, taken } = now.standing;
+		const { desksWithoutTimes, desksWithoutPlace } = now.standing;
 		const { families, students } = now.counts;
 		const { isPublished } = now.conference;
 		const percent = seats ? Math.round((100 * taken) / seats) : 0;
@@ -58,10 +59,12 @@
 			},
 			{
 				...{ key: 'desks', href: `${base}/desks`, name: m.station_desks() },
-				note: desksWithoutSlots
-					? m.station_desks_note_without({ desks, without: desksWithoutSlots })
-					: m.station_desks_note({ desks }),
-				standing: desks === 0 ? 'ahead' : desksWithoutSlots ? 'look' : 'done',
+				note: desksWithoutTimes
+					? m.station_desks_note_without({ desks, without: desksWithoutTimes })
+					: desksWithoutPlace
+						? m.station_desks_note_placeless({ desks, without: desksWithoutPlace })
+						: m.station_desks_note({ desks }),
+				standing: desks === 0 ? 'ahead' : desksWithoutTimes || desksWithoutPlace ? 'look' : 'done',
 			},
 			{
 				...{ key: 'open', href: `${base}/open`, name: m.station_open() },

@@ -11,6 +11,7 @@ import {
 	uniqueIndex,
 	uuid,
 } from 'drizzle-orm/pg-core';
+import type { Hours } from '../../../core/slots/hours';
 import type { DeskPlan, When } from '../../../core/desks/desk-plan';
 import type { Division } from '../../../core/slots/slot-grid';
 import type { Stretch } from '../../../core/time/stretch';
@@ -35,6 +36,8 @@ export const desk = pgTable(
 		familyPicks: boolean('family_picks').notNull().default(false),
 		/** Whether its appointments are booked at once or asked for; null: as the conference says. */
 		acceptance: text('acceptance', { enum: ['at-once', 'asked'] }),
+		/** Hours outside the conference's of which somebody has said that they are right. */
+		rightHours: jsonb('right_hours').$type<Hours[]>().notNull().default([]),
 		version: version(),
 	},
 	(table) => [uniqueIndex('desk_number').on(table.conferenceId, table.number)],

@@ -1,22 +1,41 @@
-import { error, redirect } from '@sveltejs/kit';
+import { error, fail, redirect, type RequestEvent } from '@sveltejs/kit';
 import { m } from '$lib/paraglide/messages';
+import type { Act } from '$lib/core/permissions/may';
 import { publishConference, withdrawConference } from '$lib/server/conferences/change-conference';
 import { conferenceAt } from '$lib/server/conferences/read-conference';
+import { isReady, readReadiness } from '$lib/server/conferences/readiness';
 import { accountFor } from '$lib/server/web/account-for';
-import type { Actions, RequestEvent } from './$types';
+import type { Actions, PageServerLoad } from './$types';
 
-const change =
-	(act: typeof publishConference) =>
-	async ({ locals, params }: RequestEvent) => {
-		const { app } = locals;
-		const account = accountFor(locals, 'conference.publish');
-		const conference = await conferenceAt(app.db, params.address);
-		if (!conference) error(404, m.error_not_found());
-		await act(app, account, conference.id);
-		redirect(303, `/office/${conference.address}/open`);
-	};
+async function conferenceFor(
+	{ locals, params }: Pick<RequestEvent, 'locals' | 'params'>,
+	act: Act,
+) {
+	const account = accountFor(locals, act);
+	const conference = await conferenceAt(locals.app.db, params.address!);
+	if (!conference) error(404, m.error_not_found());
+	return { account, conference, here: `/office/${conference.address}/open` };
+}
+
+export const load: PageServerLoad = async (event) => {
+	const { account, conference } = await conferenceFor(event, 'conference.see');
+	return { readiness: await readReadiness(event.locals.app, account, conference.id) };
+};
 
 export const actions: Actions = {
-	publish: change(publishConference),
-	withdraw: change(withdrawConference),
+	/** What should be looked at first is asked about once; `anyway` says that it may be so. */
+	publish: async (event) => {
+		const { app } = event.locals;
+		const { account, conference, here } = await conferenceFor(event, 'conference.publish');
+		const isAnyway = (await event.request.formData()).get('anyway') === 'on';
+		if (!isAnyway && !isReady(await readReadiness(app, account, conference.id)))
+			return fail(409, { isAsked: true });
+		await publishConference(app, account, conference.id);
+		redirect(303, here);
+	},
+	withdraw: async (event) => {
+		const { account, conference, here } = await conferenceFor(event, 'conference.publish');
+		await withdrawConference(event.locals.app, account, conference.id);
+		redirect(303, here);
+	},
 };

@@ -1,13 +1,26 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
 	import { m } from '$lib/paraglide/messages';
-	import { momentText } from '$lib/ui/format/when';
+	import { listText, momentText } from '$lib/ui/format/when';
 	import { phaseText } from '$lib/ui/office/phase-text';
 
-	let { data } = $props();
+	let { data, form } = $props();
 
 	const base = $derived(`/office/${data.conference.address}`);
-	const { desks, desksWithoutSlots, seats } = $derived(data.standing);
+	const { desks, seats } = $derived(data.standing);
+	const { clashes, timeless, placeless, unreceived } = $derived(data.readiness);
+	/** Whether what should be looked at first is asked about. */
+	let isAsked = $derived(form?.isAsked ?? false);
+
+	/** So many names stand on the page; of the others it is told how many they are. */
+	const MOST_NAMES = 5;
+	const namesText = (names: readonly string[]) =>
+		names.length <= MOST_NAMES
+			? listText(names)
+			: m.open_and_more({
+					names: names.slice(0, MOST_NAMES).join(', '),
+					count: names.length - MOST_NAMES,
+				});
 	const { opensAt, closesAt, timeZone, isPublished } = $derived(data.conference);
 </script>
 
@@ -24,10 +37,28 @@
 		{:else}
 			<li>{m.open_seats({ desks, seats })}</li>
 		{/if}
-		{#if desksWithoutSlots}
+		{#if timeless.length}
 			<li class="text-error">
-				{m.open_desks_without({ desks: desksWithoutSlots })}
+				{m.open_desks_timeless({ count: timeless.length, desks: namesText(timeless) })}
 				<a class="link" href="{base}/desks">{m.open_see_desks()}</a>
+			</li>
+		{/if}
+		{#if placeless.length}
+			<li class="text-error">
+				{m.open_desks_placeless({ count: placeless.length, desks: namesText(placeless) })}
+				<a class="link" href="{base}/desks">{m.open_see_desks()}</a>
+			</li>
+		{/if}
+		{#if clashes}
+			<li class="text-error">
+				{m.open_clashes({ count: clashes })}
+				<a class="link" href="{base}/desks">{m.open_see_desks()}</a>
+			</li>
+		{/if}
+		{#if unreceived.length}
+			<li class="text-error">
+				{m.open_students_alone({ count: unreceived.length, students: namesText(unreceived) })}
+				<a class="link" href="/office/people/students">{m.open_see_students()}</a>
 			</li>
 		{/if}
 		<li>
@@ -49,7 +80,17 @@
 		</form>
 	{:else}
 		<form method="post" action="?/publish" novalidate use:enhance>
-			<button class="btn btn-primary" disabled={seats === 0}>{m.open_publish()}</button>
+			{#if isAsked}
+				<div class="mb-4 max-w-xl border-s-4 border-error ps-3" role="alert">
+					<p class="mb-2 font-bold">{m.open_look_first()}</p>
+					<button class="btn btn-error" name="anyway" value="on">{m.open_publish_anyway()}</button>
+					<button type="button" class="btn btn-ghost" onclick={() => (isAsked = false)}
+						>{m.open_not_yet()}</button
+					>
+				</div>
+			{:else}
+				<button class="btn btn-primary" disabled={seats === 0}>{m.open_publish()}</button>
+			{/if}
 			<p class="quiet mt-2 text-small">{m.open_publish_about()}</p>
 		</form>
 	{/if}

@@ -1,0 +1,1 @@
+ALTER TABLE "desk" ADD COLUMN "right_hours" jsonb DEFAULT '[]'::jsonb NOT NULL;

@@ -1,0 +1,68 @@
+import { and, isNull, sql } from 'drizzle-orm';
+import { clashProblem } from '../../core/clashes/clash-problem';
+import { findClashes } from '../../core/clashes/find-clashes';
+import { sittingsOfPlan } from '../../core/desks/desk-plan';
+import { may, type Actor } from '../../core/permissions/may';
+import type { App } from '../app';
+import { student } from '../database/schema';
+import { readDeskBoard } from '../desks/desk-board';
+import { byName } from '../people/name-order';
+import { fullName } from '../people/names';
+import { ForbiddenError } from '../permissions/forbidden';
+
+/** What should be looked at before families see a conference; all of it may be meant so. */
+export interface Readiness {
+	readonly clashes: number;
+	/** Names of desks that sit at no time. */
+	readonly timeless: readonly string[];
+	/** Names of desks that sit somewhen without a place. */
+	readonly placeless: readonly string[];
+	/** Names of students whom no desk receives. */
+	readonly unreceived: readonly string[];
+}
+
+export const isReady = ({ clashes, timeless, placeless, unreceived }: Readiness): boolean =>
+	clashes + timeless.length + placeless.length + unreceived.length === 0;
+
+/** How ready a conference is to be published. */
+export async function readReadiness(
+	app: App,
+	actor: Actor,
+	conferenceId: string,
+): Promise<Readiness> {
+	if (!may(actor, 'conference.see')) throw new ForbiddenError();
+	const board = await readDeskBoard(app, actor, conferenceId);
+	const seated = board.plans.map((plan) => ({
+		plan,
+		sittings: sittingsOfPlan(plan, board.hours),
+	}));
+	const namesOf = (desks: typeof seated) => desks.map(({ plan }) => plan.name);
+	return {
+		clashes: findClashes(clashProblem(seated, board.hours, board)).length,
+		timeless: namesOf(seated.filter(({ sittings }) => sittings.length === 0)),
+		placeless: namesOf(
+			seated.filter(({ sittings }) => sittings.some(({ places }) => places.length === 0)),
+		),
+		unreceived: await unreceivedStudents(app, conferenceId),
+	};
+}
+
+async function unreceivedStudents(
+	{ db }: Pick<App, 'db'>,
+	conferenceId: string,
+): Promise<string[]> {
+	const rows = await db
+		.select()
+		.from(student)
+		.where(
+			and(
+				isNull(student.leftAt),
+				sql`not exists (
+					select from wish join wish_desk on wish_desk.wish_id = wish.id
+					where wish.student_id = ${student.id} and wish.conference_id = ${conferenceId}
+						and wish.dropped_at is null and not wish.optional)`,
+			),
+		)
+		.orderBy(byName(student.familyName), student.id);
+	return rows.map(fullName);
+}

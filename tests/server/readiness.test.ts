@@ -1,0 +1,56 @@
+import { expect, it } from 'vitest';
+import { isReady, readReadiness } from '$lib/server/conferences/readiness';
+import { readStanding } from '$lib/server/conferences/read-standing';
+import { classTeacher, conference, person } from '$lib/server/database/schema';
+import { loadPlans } from '$lib/server/desks/load-plans';
+import { savePlans } from '$lib/server/desks/save-plans';
+import { inTransaction } from '$lib/server/database/transaction';
+import { deriveWishesAgain } from '$lib/server/visits/derive-wishes-again';
+import type { DeskPlan } from '$lib/core/desks/desk-plan';
+import type { App } from '$lib/server/app';
+import { freshApp } from './database';
+import { smallSchool, type SmallSchool } from './small-school';
+
+async function changeDesk(app: App, school: SmallSchool, at: number, change: Partial<DeskPlan>) {
+	const base = (await loadPlans(app.db, school.conference))[at]!;
+	const [outcome] = await savePlans(app, school.organiser, school.conference, [
+		{ base, plan: { ...base, ...change } },
+	]);
+	expect(outcome).toMatchObject({ faults: [], refusal: null });
+}
+const seriesOf = async (app: App, school: SmallSchool, at: number) =>
+	(await loadPlans(app.db, school.conference))[at]!.series;
+
+it('before a conference is published it is told what clashes, has no place, no times, and who meets nobody', async () => {
+	const app = await freshApp();
+	const school = await smallSchool(app, { families: 2, desks: 3 });
+	const readiness = () => readReadiness(app, school.organiser, school.conference);
+	expect(isReady(await readiness())).toBe(true);
+
+	const [first] = await seriesOf(app, school, 0);
+	await changeDesk(app, school, 0, { series: [{ ...first!, places: [] }] });
+	await changeDesk(app, school, 1, { series: [] });
+	const [third] = await seriesOf(app, school, 2);
+	const late = { kind: 'once' as const, date: '2026-12-05', start: 600, end: 660 };
+	await changeDesk(app, school, 2, { series: [{ ...third!, when: late }] });
+	expect(await readiness()).toEqual({
+		...{ clashes: 1, placeless: ['Teacher 0'], timeless: ['Teacher 1'], unreceived: [] },
+	});
+
+	// Hours that differ on purpose are said to be right once, and are a clash again when they change.
+	const { kind: _, ...hours } = late;
+	await changeDesk(app, school, 2, { rightHours: [hours] });
+	expect((await readiness()).clashes).toBe(0);
+	await changeDesk(app, school, 2, { series: [{ ...third!, when: { ...late, end: 670 } }] });
+	expect((await readiness()).clashes).toBe(1);
+
+	const [row] = await app.db.select().from(conference);
+	const { standing } = await readStanding(app, school.organiser, row!);
+	expect(standing).toMatchObject({ desksWithoutTimes: 1, desksWithoutPlace: 1 });
+
+	await app.db.delete(classTeacher);
+	await inTransaction(app.db, (tx) => deriveWishesAgain(tx, app));
+	expect((await readiness()).unreceived).toEqual(['Student 0', 'Student 1']);
+	const teacher = { kind: 'teacher' as const, person: (await app.db.select().from(person))[0]!.id };
+	await expect(readReadiness(app, teacher, school.conference)).rejects.toThrow();
+});
