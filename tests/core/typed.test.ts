@@ -52,6 +52,14 @@ describe('dates in a pasted block', () => {
 		['Fri 3 Dec', []],
 		['Monday', []],
 		['soon', []],
+		['Donnerstag', ['2026-12-03']],
+		['Do, 3.12.', ['2026-12-03']],
+		['Fr', ['2026-12-04']],
+		['4. Dezember', ['2026-12-04']],
+		['jeudi 3 décembre', ['2026-12-03']],
+		['viernes', ['2026-12-04']],
+		['sábado, 12 de dezembro', ['2026-12-12']],
+		['3 mar', []],
 	])('%s', (text, expected) => {
 		expect(datesMeant(text, DATES)).toEqual(expected);
 	});
@@ -86,6 +94,42 @@ describe('a block from a spreadsheet', () => {
 		expect(readBlock(readBlockText('Ada Wren,Thu,4pm,5pm,Tern'), dates).lines).toEqual([
 			{ ...lines[0], line: 1 },
 		]);
+	});
+
+	it.each([
+		['German', 'Lehrkraft\tDatum\tvon\tbis\tRaum\nAda Wren\tDo, 3.12.\t16 Uhr\t17 Uhr\tTern'],
+		['French', 'Enseignant\tJour\tDe\tÀ\tSalle\nAda Wren\tjeudi\t16h\t17h00\tTern'],
+		['Spanish', 'Fecha\tDesde\tHasta\tProfesora\tAula\njueves\t16:00\t17:00\tAda Wren\tTern'],
+		['Portuguese', 'Professor\tData\tInício\tFim\tSala\nAda Wren\t3/12\t16h00\t17h00\tTern'],
+	])('is read with headings in %s', (_, text) => {
+		expect(readBlock(readBlockText(text), dates)).toEqual({
+			faults: [],
+			lines: [
+				{
+					...{ line: 2, teacher: 'Ada Wren', dates: [DATES[0]], room: 'Tern', link: '' },
+					hours: { start: 960, end: 1020 },
+				},
+			],
+		});
+	});
+
+	it('a family name alone is the one teacher of that name, and is asked about if there are several', () => {
+		let count = 0;
+		const tools = { conference, newId: () => `id ${++count}`, buildingOf: () => '' };
+		const teachers = [
+			...['Ada Fennwick', 'Ole Pyo', 'Ida van Pyo', 'Rut Pyo'].map((name) => ({
+				...{ id: name, name, subject: '' },
+			})),
+		];
+		const text = 'Fennwick\tThu\nMs Pyo\tThu\nOle Pyo\tThu\nVan Pyo\tFri\nNobody Yet\tThu';
+		const { lines } = readBlock(readBlockText(text), dates);
+		const laid = layBlock(lines, [], teachers, tools);
+		expect(laid.plans.map(({ name, people }) => [name, people[0]!.person])).toEqual([
+			...['Ada Fennwick', 'Ole Pyo', 'Ida van Pyo'].map((name) => [name, name]),
+			['Nobody Yet', laid.newTeachers[0]!.id],
+		]);
+		expect(laid.newTeachers).toHaveLength(1);
+		expect(laid.unclear.map(({ teacher }) => teacher)).toEqual(['Ms Pyo']);
 	});
 
 	it('says line by line what it does not understand', () => {

@@ -1,4 +1,5 @@
-import { plainName } from '../lists/plain-text';
+import { readPersonName } from '../lists/person-name';
+import { plainName, plainText } from '../lists/plain-text';
 import type { LocalDate } from '../time/local-time';
 import type { Hours } from '../slots/hours';
 import { overlaps } from '../time/stretch';
@@ -28,13 +29,16 @@ export interface LaidBlock {
 	readonly added: ReadonlySet<string>;
 	/** Teachers whom nobody knows yet, by the id to use. */
 	readonly newTeachers: readonly { readonly id: string; readonly name: string }[];
+	/** Lines whose name could be several teachers: left out. */
+	readonly unclear: readonly BlockLine[];
 	/** For each line, which desk it is about. */
 	readonly deskOfLine: ReadonlyMap<number, string>;
 }
 
 /**
  * Lays a block over the desks. A teacher's first line takes the place of all that the desk had; a line
- * without hours means the conference's on its dates. Rooms and links are the line's, else the desk's.
+ * without hours means the conference's on its dates. Rooms and links are the line's, else the desk's. A family
+ * name alone is the one teacher of that name.
  */
 export function layBlock(
 	lines: readonly BlockLine[],
@@ -46,12 +50,17 @@ export function layBlock(
 	const added = new Set<string>();
 	const newTeachers: { id: string; name: string }[] = [];
 	const deskOfLine = new Map<number, string>();
+	const unclear: BlockLine[] = [];
 	const byTeacher = new Map<string, string>();
 	for (const line of lines) {
 		const named = plainName(line.teacher);
 		let id = byTeacher.get(named);
 		if (!id) {
 			const plan = deskFor(line.teacher, desks, teachers, tools, newTeachers);
+			if (plan === 'several') {
+				unclear.push(line);
+				continue;
+			}
 			id = plan.id;
 			if (!desks.some((desk) => desk.id === id)) added.add(id);
 			byTeacher.set(named, id);
@@ -61,7 +70,7 @@ export function layBlock(
 		const before = desks.find((desk) => desk.id === id) ?? plans.get(id)!;
 		plans.set(id, withLine(plans.get(id)!, line, placesFor(line, before, tools), tools));
 	}
-	return { plans: [...plans.values()], added, newTeachers, deskOfLine };
+	return { plans: [...plans.values()], added, newTeachers, unclear, deskOfLine };
 }
 
 function deskFor(
@@ -70,12 +79,14 @@ function deskFor(
 	teachers: readonly NamedTeacher[],
 	tools: EditTools,
 	newTeachers: { id: string; name: string }[],
-): DeskPlan {
+): DeskPlan | 'several' {
 	const named = plainName(name);
-	const known = teachers.find((teacher) => plainName(teacher.name) === named);
+	const meant = teachersMeant(name, teachers);
+	const ownDesk = desks.find((plan) => plainName(plan.name) === named);
+	if (!ownDesk && meant.length > 1) return 'several';
+	const [known] = meant;
 	const desk =
-		desks.find((plan) => plainName(plan.name) === named) ??
-		desks.find(({ people }) => people.length === 1 && people[0]!.person === known?.id);
+		ownDesk ?? desks.find(({ people }) => people.length === 1 && people[0]!.person === known?.id);
 	if (desk) return desk;
 	let person = known?.id;
 	if (!person) {
@@ -89,6 +100,17 @@ function deskFor(
 		},
 		tools.newId(),
 	);
+}
+
+/** Whom a name means: the whole name, or, without a given name, everybody of that family name. */
+function teachersMeant(name: string, teachers: readonly NamedTeacher[]): readonly NamedTeacher[] {
+	const named = plainName(name);
+	const whole = teachers.filter((teacher) => plainName(teacher.name) === named);
+	if (whole.length > 0) return whole;
+	const { givenName, familyName } = readPersonName(name);
+	// With small words before it a family name is read as if the first of them were a given name.
+	const ending = ` ${plainText([givenName, familyName].filter(Boolean).join(' '))}`;
+	return teachers.filter((teacher) => ` ${plainText(teacher.name)}`.endsWith(ending));
 }
 
 function placesFor(

@@ -1,5 +1,6 @@
 import { isLocalDate, weekday, type LocalDate } from '../time/local-time';
 import { parseTypedTime } from '../time/typed-time';
+import { languages, understandAll, type Meaning } from '../lists/headings/understand-heading';
 import { plainText } from '../lists/plain-text';
 import { isWebLink } from '../links/web-link';
 
@@ -37,15 +38,6 @@ export interface BlockRead {
 const COLUMNS = ['teacher', 'date', 'from', 'to', 'room', 'link'] as const;
 type Column = (typeof COLUMNS)[number];
 
-const HEADINGS: Record<Column, readonly string[]> = {
-	teacher: ['teacher', 'name', 'desk', 'staff', 'who'],
-	date: ['date', 'day', 'when'],
-	from: ['from', 'start', 'starts', 'begin', 'begins'],
-	to: ['to', 'until', 'end', 'ends'],
-	room: ['room', 'place', 'where'],
-	link: ['link', 'video', 'video link', 'url', 'address'],
-};
-
 /**
  * Reads a block of cells (teacher, date, from, to, room, link), with a line of headings in any order or
  * in this order without one. An empty teacher or date is the one above it, as spreadsheets are filled.
@@ -80,13 +72,31 @@ export function readBlock(
 	return { lines, faults };
 }
 
-function headingsOf(row: readonly string[]): Column[] | null {
-	const named = row.map((cell) => {
-		const plain = plainText(cell);
-		return COLUMNS.find((column) => HEADINGS[column].includes(plain));
-	});
-	return named.includes('teacher') && named.filter(Boolean).length > 1
-		? named.map((column) => column ?? ('' as Column))
+/** The columns of a line of headings, in any of the languages; `null` for a line that is none. */
+function headingsOf(row: readonly string[]): (Column | null)[] | null {
+	const meanings = understandAll(row);
+	const named = row.map((cell, index) => hoursColumn(cell) ?? columnOf(meanings[index] ?? null));
+	return named.includes('teacher') && named.filter(Boolean).length > 1 ? named : null;
+}
+
+const HOURS = (['date', 'from', 'to'] as const).map(
+	(column) =>
+		[
+			column,
+			new Set(languages.flatMap(({ hours }) => hours[column].split(', ').map(plainText))),
+		] as const,
+);
+
+const hoursColumn = (cell: string): Column | undefined =>
+	HOURS.find(([, words]) => words.has(plainText(cell)))?.[0];
+
+function columnOf(meaning: Meaning | null): Column | null {
+	if (!meaning) return null;
+	const [what] = meaning.what;
+	if (what === 'room' || what === 'link') return what;
+	const isWho = meaning.who.includes('teacher') || meaning.who.length === 0;
+	return isWho && (what === undefined || what === 'name' || what === 'familyName')
+		? 'teacher'
 		: null;
 }
 
@@ -98,11 +108,32 @@ function hoursOf(from: string, to: string): BlockLine['hours'] | BlockFault['cod
 	return start < end ? { start, end } : 'end-before-start';
 }
 
-const WEEKDAYS = ['monday', 'tuesday', 'wednesday', 'thursday', 'friday', 'saturday', 'sunday'];
-const MONTHS = [
-	...['january', 'february', 'march', 'april', 'may', 'june', 'july', 'august', 'september'],
-	...['october', 'november', 'december'],
-];
+const LANGUAGES = ['en', 'de', 'fr', 'es', 'pt'];
+/** Monday 1 June 2026, and the day of a month that every month has. */
+const MONDAY = Date.UTC(2026, 5, 1);
+const DAY = 86_400_000;
+
+/** Names of one thing in all languages, long and short, plain. */
+const namesOf = (instant: number, field: 'weekday' | 'month'): string[] =>
+	LANGUAGES.flatMap((language) =>
+		(['long', 'short'] as const).map((width) =>
+			plainText(
+				new Intl.DateTimeFormat(language, { [field]: width, timeZone: 'UTC' }).format(instant),
+			),
+		),
+	);
+
+const WEEKDAYS = Array.from({ length: 7 }, (_, day) => namesOf(MONDAY + day * DAY, 'weekday'));
+const MONTHS = Array.from({ length: 12 }, (_, month) =>
+	namesOf(Date.UTC(2026, month, 15), 'month'),
+);
+
+/** Which of the named things a word means: a whole name, or the beginning of one. */
+function indexNamed(names: readonly (readonly string[])[], word: string): number {
+	const whole = names.findIndex((forms) => forms.includes(word));
+	if (whole >= 0 || word.length < 3) return whole;
+	return names.findIndex((forms) => forms.some((form) => form.startsWith(word)));
+}
 
 /** The dates that a text means: a date in full, a day of the week, or a day and month of the conference. */
 export function datesMeant(text: string, dates: readonly LocalDate[]): LocalDate[] {
@@ -110,15 +141,21 @@ export function datesMeant(text: string, dates: readonly LocalDate[]): LocalDate
 	const words = plainText(text)
 		.split(/[^a-z0-9]+/)
 		.filter(Boolean);
-	const starts = (names: readonly string[], word: string) =>
-		word.length >= 3 ? names.findIndex((name) => name.startsWith(word)) : -1;
-	const day = words.map((word) => starts(WEEKDAYS, word)).find((index) => index >= 0);
-	const month = words.map((word) => starts(MONTHS, word)).find((index) => index >= 0);
+	const found = (names: readonly (readonly string[])[], among: readonly string[]) =>
+		among.map((word) => indexNamed(names, word)).find((index) => index >= 0);
+	const hasNumber = words.some((word) => /^\d/.test(word));
+	const month = found(MONTHS, words);
+	// "3 mar" is in March; "mar" alone is a Tuesday in two languages.
+	const isMonth = (word: string) => hasNumber && indexNamed(MONTHS, word) >= 0;
+	const day = found(
+		WEEKDAYS,
+		words.filter((word) => !isMonth(word)),
+	);
 	const numbers = words.flatMap((word) => {
 		const number = /^(\d{1,4})(st|nd|rd|th)?$/.exec(word);
 		return number ? [Number(number[1])] : [];
 	});
-	if (month === undefined && numbers.length === 0)
+	if (numbers.length === 0)
 		return day === undefined ? [] : dates.filter((date) => weekday(date) === day + 1);
 	return dates.filter((date) => {
 		const [year, inMonth, inDay] = date.split('-').map(Number) as [number, number, number];

@@ -1,9 +1,10 @@
 import { DAY_MINUTES } from './local-time';
 
-const SHAPE = /^(\d{1,2})(?:[:.h ]?(\d{2}))?\s*(?:([ap])\.?\s*m\.?)?$/;
+const SHAPE = /^(\d{1,2})(?:[:.h ]{0,3}(\d{2}))?\s*(?:h|uhr|([ap])\.?\s*m\.?)?$/;
 
 /**
- * A time of day as people type it (`16`, `4pm`, `16:00`, `1600`, `4.30 p.m.`, `noon`), in minutes
+ * A time of day as people type it (`16`, `4pm`, `16:00`, `1600`, `4.30 p.m.`, `16h30`, `16 Uhr`,
+ * `noon`), in minutes
  * after midnight; `24:00` is 1440. `null` when it is none.
  */
 export function parseTypedTime(text: string): number | null {

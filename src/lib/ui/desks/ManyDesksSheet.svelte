@@ -65,6 +65,9 @@
 		);
 	}
 
+	/** Before many desks are removed it is asked once. */
+	let isAsking = $state(false);
+
 	function remove() {
 		editor.apply(
 			ids.map((id) => [id, null]),
@@ -131,8 +134,20 @@
 			{m.desk_follow_again()}
 		</button>
 	</div>
-	<button type="button" class="btn btn-ghost btn-sm text-error" onclick={remove}>
-		<Trash2 size={14} aria-hidden="true" />
-		{m.desks_remove({ count: plans.length })}
-	</button>
+	{#if isAsking}
+		<div class="border-s-4 border-error ps-3" role="alert">
+			<p class="mb-2 font-bold">{m.desks_remove_ask({ count: plans.length })}</p>
+			<button type="button" class="btn btn-error btn-sm" onclick={remove}>
+				{m.desks_remove({ count: plans.length })}
+			</button>
+			<button type="button" class="btn btn-ghost btn-sm" onclick={() => (isAsking = false)}
+				>{m.desks_keep()}</button
+			>
+		</div>
+	{:else}
+		<button type="button" class="btn btn-ghost btn-sm text-error" onclick={() => (isAsking = true)}>
+			<Trash2 size={16} aria-hidden="true" />
+			{m.desks_remove({ count: plans.length })}
+		</button>
+	{/if}
 </div>

@@ -81,8 +81,11 @@
 			bind:value={text}></textarea>
 	</label>
 	{#if read && laid}
-		{#if read.faults.length}
+		{#if read.faults.length || laid.unclear.length}
 			<ul class="text-small text-error" role="alert">
+				{#each laid.unclear as { line, teacher } (line)}
+					<li>{m.block_line({ line, sentence: m.block_several({ text: teacher }) })}</li>
+				{/each}
 				{#each read.faults as fault (fault.line)}
 					<li>{m.block_line({ line: fault.line, sentence: faultText(fault) })}</li>
 				{/each}

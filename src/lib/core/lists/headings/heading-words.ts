@@ -40,6 +40,8 @@ export type HeadingToken = Who | What | 'first' | 'second';
  */
 export interface HeadingWords {
 	readonly means: Readonly<Partial<Record<HeadingToken, string>>>;
+	/** Heads of columns of hours: a date, when it begins and when it ends. */
+	readonly hours: Readonly<Record<'date' | 'from' | 'to', string>>;
 	/** Words that say nothing. */
 	readonly silent: string;
 	/** Whether words are written together: each part is then looked up. */

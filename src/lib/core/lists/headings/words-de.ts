@@ -49,6 +49,11 @@ export const german: HeadingWords = {
 		other:
 			'geburtsdatum, geb datum, gebdat, geb, geboren, geburtstag, geburtsort, geschlecht, staatsangehörigkeit, nationalität, konfession, religion, bemerkung, bemerkungen, notiz, notizen, anmerkung, notfall, notfallnummer, notfallkontakt, notfalltelefon, eintritt, austritt, eintrittsdatum, aufnahmedatum, aufnahme, zugang, abgang, status, lfd nr, lfd, laufende nummer, unterschrift, fahrschüler, buslinie, allergien, hausarzt, krankenkasse, masern, fotoerlaubnis, migration, förderbedarf, zweitname, schuljahr, alter, land, bundesland, verwandtschaft, hausnummer, hausnr, beruf, ortsteil',
 	},
+	hours: {
+		date: 'datum, tag, am',
+		from: 'von, beginn, ab, anfang, start, uhrzeit von',
+		to: 'bis, ende, schluss, uhrzeit bis',
+	},
 	silent:
 		'der die das des dem den von vom und oder in im für zu zur ein eine eines schule schulische dienstliche dienstlich private privat innen',
 	totals: 'summe, gesamt, anzahl, insgesamt, total, gesamtzahl, schülerzahl, zusammen',

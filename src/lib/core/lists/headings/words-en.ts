@@ -51,6 +51,11 @@ export const english: HeadingWords = {
 		other:
 			'date of birth, dob, birthday, birth date, born, gender, sex, nationality, religion, notes, note, comment, comments, remarks, remark, emergency, emergency contact, emergency contacts, emergency contact name, emergency contact phone, emergency phone, emergency number, entry date, leaving date, start date, enrolled on, joined, status, free school meals, middle name, middle names, age, house, relationship, allergies, medical, doctor, transport, bus, signature, locker, username, login, password, photo consent, photo, country',
 	},
+	hours: {
+		date: 'date, day, on',
+		from: 'from, start, starts, begin, begins, start time, begins at',
+		to: 'to, until, till, end, ends, end time, ends at',
+	},
 	silent: 'of the a an s for in at and or to school work usual own current his her their this',
 	totals: 'total, totals, sum, count, grand total, number of students, number of pupils, subtotal',
 	yes: 'yes, y, true, 1, x',

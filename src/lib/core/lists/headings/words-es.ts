@@ -46,6 +46,11 @@ export const spanish: HeadingWords = {
 		other:
 			'fecha de nacimiento, f nacimiento, fecha nac, f nac, nacimiento, lugar de nacimiento, sexo, género, nacionalidad, observaciones, observación, comentarios, notas, emergencia, emergencias, contacto de emergencia, teléfono de emergencia, fecha de alta, alta, baja, estado, comedor, transporte, ruta, alergias, médico, firma, parentesco, religión, edad, segundo apellido, apellido materno, apellido 2, segundo nombre, profesión, país, provincia, repite, orden',
 	},
+	hours: {
+		date: 'fecha, día',
+		from: 'desde, de, inicio, comienzo, hora de inicio',
+		to: 'hasta, a, fin, final, hora de fin',
+	},
 	silent: 'de del la el los las y o e a en al para su un una escolar personal particular lista',
 	totals: 'total, totales, suma, número de alumnos, total general, total alumnos',
 	yes: 'sí, si, s, verdadero',

@@ -46,6 +46,11 @@ export const french: HeadingWords = {
 		other:
 			'date de naissance, né le, née le, né e le, naissance, lieu de naissance, sexe, genre, nationalité, remarque, remarques, observations, commentaire, commentaires, urgence, contact d urgence, téléphone d urgence, numéro d urgence, date d entrée, date de sortie, régime, demi pension, statut, transport, bourse, allergies, médecin, signature, deuxième prénom, prénom 2, prénom 3, lien de parenté, profession, pays, âge, droit à l image',
 	},
+	hours: {
+		date: 'date, jour, le',
+		from: 'de, début, heure de début, dès, à partir de',
+		to: 'à, fin, heure de fin, jusqu à',
+	},
 	silent:
 		'de du des la le les l d et ou à a au aux en pour un une son sa scolaire professionnel professionnelle personnel',
 	totals: 'total, totaux, somme, effectif, total général, nombre d élèves, effectifs',

@@ -44,6 +44,11 @@ export const portuguese: HeadingWords = {
 		other:
 			'data de nascimento, d nascimento, data nasc, nascimento, naturalidade, sexo, género, gênero, nacionalidade, observações, observação, comentários, notas, emergência, contacto de emergência, contato de emergência, telefone de emergência, data de entrada, estado, almoço, transporte, alergias, médico, assinatura, parentesco, religião, idade, profissão, país, nif, ação social, ase, escalão, situação',
 	},
+	hours: {
+		date: 'data, dia',
+		from: 'de, início, das, hora de início, desde',
+		to: 'até, fim, às, hora de fim, a',
+	},
 	silent: 'de do da dos das o a os as e ou em no na para seu sua um uma escolar pessoal lista',
 	totals: 'total, totais, soma, número de alunos, total geral, total de alunos',
 	yes: 'sim, s, verdadeiro',
