@@ -7,6 +7,8 @@ declare global {
 	namespace App {
 		interface Error {
 			message: string;
+			/** What to do now, where something better is known than to go back. */
+			wayOn?: string;
 			/** What to look for in the server's log. */
 			request?: string;
 		}

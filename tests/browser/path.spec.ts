@@ -107,7 +107,7 @@ test('the office sets up a conference, a family books, everybody sees it', async
 	await second.goto(iwobi);
 	await expect(second.getByRole('heading', { name: 'Your visit' })).toBeVisible();
 
-	for (const name of ['Adeyemi', 'Leila', 'Iwobi', 'Lindqvist', demo.email, 'Spring', '/i/A'])
+	for (const name of ['Adeyemi', 'Leila', 'Iwobi', 'Lindqvist', demo.email, 'Spring', '/i/'])
 		expect(demo.log()).not.toContain(name);
 	expect(demo.log()).toContain('"route":"/visit/[address]"');
 });

@@ -58,6 +58,22 @@ describe('nonsense', () => {
 		expect(await response.text()).not.toBe('');
 	});
 
+	it('a link that is wrong names the school and its telephone, and one in capitals opens', async () => {
+		const asked = await ask(`${people}/school`);
+		const version = /name="version" value="(\d+)"/.exec(await asked.text())![1]!;
+		const fields = { name: 'Gannet Cove School', telephone: '902 555 0140', version };
+		const saved = await ask(`${people}/school`, {
+			...{ method: 'POST', body: new URLSearchParams({ ...fields, timeZone: 'Halifax' }) },
+		});
+		expect(saved.status).toBe(200);
+		const wrong = await (await ask('/i/no-such-link', {}, '')).text();
+		expect(wrong).toContain('Gannet Cove School');
+		expect(wrong).toContain('902 555 0140');
+		const { pathname } = new URL(demo.families.Gulzar);
+		for (const path of [pathname.toUpperCase(), `${pathname}.`, `${pathname}%0A`])
+			expect((await ask(path, {}, '')).headers.get('location')).toBe('/visit');
+	});
+
 	it.each([
 		['a NUL in a name', { name: 'a\0b', email: 'x@x.example', role: 'helper' }, 400],
 		['half a letter', { name: '\ud800', email: 'y@x.example', role: 'helper' }, 200],

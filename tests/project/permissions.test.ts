@@ -113,6 +113,8 @@ const ALLOWED: Record<string, readonly Role[]> = {
 	[`${people}/teachers/[id] ?/send`]: organiser,
 	...busyTimes(`${people}/teachers/[id]`, organiser),
 	...person('interpreters'),
+	[`${people}/school page`]: office,
+	[`${people}/school ?/default`]: organiser,
 	[`${people}/students page`]: office,
 	[`${people}/students/new page`]: organiser,
 	[`${people}/students/new ?/default`]: organiser,

@@ -5,6 +5,8 @@ import { isSetUpCode, schoolYearAt, setUpCode, setUpSchool } from '$lib/server/a
 import { readConfig } from '$lib/server/config';
 import { account, accountSession, invitation } from '$lib/server/database/schema';
 import { checkHealth, isHealthy } from '$lib/server/health/health';
+import { fromBase32, toBase32 } from '$lib/server/base32';
+import { keyedDigest } from '$lib/server/keyed-digest';
 import { invitationLink } from '$lib/server/invitations/links';
 import { openLink, visitorByCookie } from '$lib/server/invitations/visitors';
 import { freshApp } from './database';
@@ -93,7 +95,7 @@ describe('a private link', () => {
 		expect(await visitorByCookie(db, config.key, opened!.cookie)).toEqual(opened!.visitor);
 
 		const wrong = [
-			token.slice(0, -1) + (token.endsWith('A') ? 'B' : 'A'),
+			token.slice(0, -1) + (token.endsWith('a') ? 'b' : 'a'),
 			token.slice(1),
 			`${token}A`,
 			'',
@@ -111,6 +113,47 @@ describe('a private link', () => {
 		expect(await openLink(db, config.key, renewed)).not.toBeNull();
 		await db.update(invitation).set({ revokedAt: 1 }).where(eq(invitation.id, row!.id));
 		expect(await openLink(db, config.key, renewed)).toBeNull();
+	});
+});
+
+describe('a private link that something happened to on its way', () => {
+	it('opens all the same', async () => {
+		const app = await freshApp();
+		await smallSchool(app, { families: 1, desks: 1 });
+		const { db, config } = app;
+		const [row] = await db.select().from(invitation);
+		const token = invitationLink('', config.key, row!).replace('/i/', '');
+		const half = Math.floor(token.length / 2);
+		const broken = (between: string) => token.slice(0, half) + between + token.slice(half);
+		// As it was made before, in base 64, where case matters.
+		const old =
+			Buffer.from(row!.id.replaceAll('-', ''), 'hex').toString('base64url') +
+			keyedDigest(config.key, 'invitation-link', `${row!.id}:${row!.version}`).slice(0, 32);
+		const changed = [
+			...[`${token}.`, `${token})`, `${token}>`, `${token},`, `${token}”`, ` ${token} `],
+			...[token.toUpperCase(), token[0]!.toUpperCase() + token.slice(1)],
+			...[broken('\n'), broken('\r\n  '), broken('=\r\n'), broken('\n> '), broken(' ')],
+			...[token.replaceAll('o', '0'), token.replaceAll('l', '1')],
+			...[old, `${old}.`, `${old.slice(0, 20)}\n${old.slice(20)}`],
+		];
+		for (const each of changed) expect(await openLink(db, config.key, each), each).not.toBeNull();
+		for (const cut of [token.slice(0, half), token.slice(0, -1), old.toLowerCase()])
+			expect(await openLink(db, config.key, cut), cut).toBeNull();
+	});
+
+	// Source: RFC 4648, section 10 (there in upper case and with padding).
+	it.each([
+		['', ''],
+		['f', 'my'],
+		['fo', 'mzxq'],
+		['foo', 'mzxw6'],
+		['foob', 'mzxw6yq'],
+		['fooba', 'mzxw6ytb'],
+		['foobar', 'mzxw6ytboi'],
+	])('is in base 32: %s', (plain, written) => {
+		expect(toBase32(Buffer.from(plain))).toBe(written);
+		expect(Buffer.from(fromBase32(written)!).toString()).toBe(plain);
+		expect(fromBase32('mzxr')).toBeNull();
 	});
 });
 

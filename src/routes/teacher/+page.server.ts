@@ -4,11 +4,12 @@ import { teacherConferences } from '$lib/server/days/teacher-day';
 import { readSchool } from '$lib/server/people/school';
 import { personName } from '$lib/server/people/teachers';
 import { confirmAddress } from '$lib/server/messages/teacher-links';
+import { wrongLink } from '$lib/server/web/wrong-link';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals }) => {
 	const { app, teacher } = locals;
-	if (!teacher) error(404, m.link_unknown());
+	if (!teacher) return wrongLink(app);
 	return {
 		school: (await readSchool(app.db))?.name ?? '',
 		name: await personName(app.db, teacher.person),

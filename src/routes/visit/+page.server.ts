@@ -1,12 +1,12 @@
-import { error, redirect } from '@sveltejs/kit';
-import { m } from '$lib/paraglide/messages';
+import { redirect } from '@sveltejs/kit';
 import { visibleConferences } from '$lib/server/conferences/read-conference';
 import { readSchool } from '$lib/server/people/school';
+import { wrongLink } from '$lib/server/web/wrong-link';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals }) => {
 	const { app, adult } = locals;
-	if (!adult) error(404, m.link_unknown());
+	if (!adult) return wrongLink(app);
 	const [conference] = await visibleConferences(app.db, app.clock.now());
 	if (conference) redirect(303, `/visit/${conference.address}`);
 	return { school: (await readSchool(app.db))?.name };

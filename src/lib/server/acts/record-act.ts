@@ -11,6 +11,7 @@ export interface ActFacts {
 	readonly actor: Actor;
 	readonly kind:
 		| 'school.set-up'
+		| 'school.changed'
 		| 'conference.created'
 		| 'conference.changed'
 		| 'conference.published'

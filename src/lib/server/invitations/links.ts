@@ -1,3 +1,4 @@
+import { fromBase32, toBase32 } from '../base32';
 import { keyedDigest, sameDigest } from '../keyed-digest';
 
 /** What a private link or a visitor's cookie stands for. */
@@ -6,64 +7,94 @@ export interface InvitationRef {
 	readonly version: number;
 }
 
-const ID_LENGTH = 22;
-const SECRET_LENGTH = 32;
+/** A number of 128 bits in base 32, and as much of a digest. */
+const ID_LENGTH = 26;
+const SECRET_LENGTH = 26;
+/** Links that were handed out before are in base 64, where case matters. */
+const OLD_ID_LENGTH = 22;
+const OLD_SECRET_LENGTH = 32;
 
-const packId = (id: string): string =>
-	Buffer.from(id.replaceAll('-', ''), 'hex').toString('base64url');
+const bytesOf = (id: string): Buffer => Buffer.from(id.replaceAll('-', ''), 'hex');
 
-function unpackId(packed: string): string | null {
-	const hex = Buffer.from(packed, 'base64url').toString('hex');
+function idOf(bytes: Uint8Array | null): string | null {
+	const hex = bytes ? Buffer.from(bytes).toString('hex') : '';
 	if (hex.length !== 32) return null;
 	return hex.replace(/^(.{8})(.{4})(.{4})(.{4})(.{12})$/, '$1-$2-$3-$4-$5');
 }
 
-const linkSecret = (key: string, { id, version }: InvitationRef): string =>
-	keyedDigest(key, 'invitation-link', `${id}:${version}`).slice(0, SECRET_LENGTH);
+const digestOf = (key: string, purpose: string, { id, version }: InvitationRef): string =>
+	keyedDigest(key, purpose, `${id}:${version}`);
+
+/** A digest for an address that people read, copy and lose the case of. */
+export const legibleDigest = (digest: string, length: number): string =>
+	toBase32(Buffer.from(digest, 'base64url')).slice(0, length);
 
 /**
- * The address of an invitation. Its secret is computed from the invitation, its version and the
- * server's key, so that it can be made again for a letter, while nothing stored lets anyone in.
+ * What stands in the address. Its secret is computed from the invitation, its version and the server's key,
+ * so that it can be made again for a letter, while nothing stored lets anyone in.
  */
-export function invitationLink(origin: string, key: string, invitation: InvitationRef): string {
-	return `${origin}/i/${packId(invitation.id)}${linkSecret(key, invitation)}`;
-}
+const tokenOf = (key: string, purpose: string, ref: InvitationRef): string =>
+	toBase32(bytesOf(ref.id)) + legibleDigest(digestOf(key, purpose, ref), SECRET_LENGTH);
 
-const guestSecret = (key: string, { id, version }: InvitationRef): string =>
-	keyedDigest(key, 'guest-link', `${id}:${version}`).slice(0, SECRET_LENGTH);
+/** The address of an invitation. */
+export const invitationLink = (origin: string, key: string, invitation: InvitationRef): string =>
+	`${origin}/i/${tokenOf(key, 'invitation-link', invitation)}`;
 
-/** The address at which a guest finds the one appointment; made like an invitation's. */
-export function guestLink(origin: string, key: string, guest: InvitationRef): string {
-	return `${origin}/g/${packId(guest.id)}${guestSecret(key, guest)}`;
-}
+/** The address at which a guest finds the one appointment. */
+export const guestLink = (origin: string, key: string, guest: InvitationRef): string =>
+	`${origin}/g/${tokenOf(key, 'guest-link', guest)}`;
 
-export function isGuestSecret(key: string, guest: InvitationRef, secret: string): boolean {
-	return sameDigest(guestSecret(key, guest), secret);
-}
+/** Letters that look like digits which base 32 does not have. */
+const LOOK_ALIKE: Record<string, string> = { '0': 'o', '1': 'l' };
 
-/** The invitation that a link names; whether its secret is right must be asked with `isLinkSecret`. */
+/**
+ * The invitation that a link names; whether its secret is right must be asked. What mail programs and people
+ * add to a link or lose of it does not matter: a full stop or bracket at its end, a line break in it, case.
+ */
 export function readLinkToken(token: string): { id: string; secret: string } | null {
-	if (!/^[\w-]+$/.test(token) || token.length !== ID_LENGTH + SECRET_LENGTH) return null;
-	const id = unpackId(token.slice(0, ID_LENGTH));
-	return id ? { id, secret: token.slice(ID_LENGTH) } : null;
+	const plain = token.replaceAll(/[^\w-]/g, '');
+	if (plain.length === OLD_ID_LENGTH + OLD_SECRET_LENGTH) {
+		const id = idOf(Buffer.from(plain.slice(0, OLD_ID_LENGTH), 'base64url'));
+		return id ? { id, secret: plain.slice(OLD_ID_LENGTH) } : null;
+	}
+	const letters = plain
+		.toLowerCase()
+		.replaceAll(/[01]/g, (digit) => LOOK_ALIKE[digit]!)
+		.replaceAll(/[^a-z2-7]/g, '');
+	if (letters.length !== ID_LENGTH + SECRET_LENGTH) return null;
+	const id = idOf(fromBase32(letters.slice(0, ID_LENGTH)));
+	return id ? { id, secret: letters.slice(ID_LENGTH) } : null;
 }
 
-export function isLinkSecret(key: string, invitation: InvitationRef, secret: string): boolean {
-	return sameDigest(linkSecret(key, invitation), secret);
+function isSecret(key: string, purpose: string, ref: InvitationRef, secret: string): boolean {
+	const digest = digestOf(key, purpose, ref);
+	return sameDigest(
+		secret.length === OLD_SECRET_LENGTH
+			? digest.slice(0, OLD_SECRET_LENGTH)
+			: legibleDigest(digest, SECRET_LENGTH),
+		secret,
+	);
 }
+
+export const isLinkSecret = (key: string, invitation: InvitationRef, secret: string): boolean =>
+	isSecret(key, 'invitation-link', invitation, secret);
+
+export const isGuestSecret = (key: string, guest: InvitationRef, secret: string): boolean =>
+	isSecret(key, 'guest-link', guest, secret);
 
 const cookieDigest = (key: string, { id, version }: InvitationRef): string =>
 	keyedDigest(key, 'visitor-cookie', `${id}:${version}`);
 
 /** The cookie that a link is exchanged for. */
 export function visitorCookie(key: string, invitation: InvitationRef): string {
-	return [packId(invitation.id), invitation.version, cookieDigest(key, invitation)].join('.');
+	const packed = bytesOf(invitation.id).toString('base64url');
+	return [packed, invitation.version, cookieDigest(key, invitation)].join('.');
 }
 
 /** The invitation that a cookie stands for, or `null` for a cookie that was not made here. */
 export function readVisitorCookie(key: string, cookie: string): InvitationRef | null {
 	const [packed = '', versionText = '', digest = ''] = cookie.split('.');
-	const id = unpackId(packed);
+	const id = idOf(Buffer.from(packed, 'base64url'));
 	const version = Number(versionText);
 	if (!id || !Number.isSafeInteger(version)) return null;
 	return sameDigest(digest, cookieDigest(key, { id, version })) ? { id, version } : null;

@@ -4,7 +4,7 @@ import { recordAct } from '../acts/record-act';
 import type { App } from '../app';
 import { inTransaction } from '../database/transaction';
 import { invitation, person } from '../database/schema';
-import { invitationLink } from '../invitations/links';
+import { invitationLink, legibleDigest } from '../invitations/links';
 import { keyedDigest, sameDigest } from '../keyed-digest';
 import { fullName } from '../people/names';
 import { ForbiddenError } from '../permissions/forbidden';
@@ -15,8 +15,14 @@ export interface LinkWords {
 	text(facts: { readonly name: string; readonly link: string }): string;
 }
 
+/** Letters of base 32: 120 bits. */
+const PROOF_LENGTH = 24;
+
 const proofOf = (key: string, personId: string, email: string): string =>
-	keyedDigest(key, 'address-proof', `${personId}:${email.toLowerCase()}`).slice(0, 24);
+	legibleDigest(
+		keyedDigest(key, 'address-proof', `${personId}:${email.toLowerCase()}`),
+		PROOF_LENGTH,
+	);
 
 /**
  * Sends teachers their private links, to those named or to all who have not confirmed their address.
@@ -69,7 +75,9 @@ export async function confirmAddress(
 	proof: string,
 ): Promise<boolean> {
 	const [row] = await db.select().from(person).where(eq(person.id, personId));
-	if (!row?.email || !sameDigest(proof, proofOf(config.key, personId, row.email))) return false;
+	// What stands around the link in a letter may cling to it.
+	const plain = proof.toLowerCase().replaceAll(/[^a-z2-7]/g, '');
+	if (!row?.email || !sameDigest(plain, proofOf(config.key, personId, row.email))) return false;
 	await inTransaction(db, async (tx) => {
 		await tx
 			.update(person)

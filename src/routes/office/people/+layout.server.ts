@@ -1,4 +1,5 @@
 import { may } from '$lib/core/permissions/may';
+import { readSchool } from '$lib/server/people/school';
 import { registerCounts } from '$lib/server/register/register-counts';
 import { lastRegisterAct } from '$lib/server/register/undo-register-act';
 import { accountFor } from '$lib/server/web/account-for';
@@ -11,6 +12,7 @@ export const load: LayoutServerLoad = async ({ locals }) => {
 	return {
 		counts: await registerCounts(app.db),
 		mayChange,
+		telephone: (await readSchool(app.db))?.telephone ?? null,
 		managesAccounts: may(account, 'accounts.manage'),
 		lastAct: mayChange ? await lastRegisterAct(app.db) : null,
 	};

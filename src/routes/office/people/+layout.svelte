@@ -40,6 +40,12 @@
 				number(interpreters),
 				counted(interpreters),
 			),
+			station(
+				'school',
+				m.station_school(),
+				data.telephone ?? m.station_school_none(),
+				data.telephone ? 'done' : 'look',
+			),
 			...(data.managesAccounts
 				? [station('accounts', m.register_accounts(), m.register_accounts_note(), 'done')]
 				: []),

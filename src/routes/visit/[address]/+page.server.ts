@@ -8,6 +8,7 @@ import { conferenceAt, isVisible } from '$lib/server/conferences/read-conference
 import { failureOf } from '$lib/server/failures/failure-of';
 import { readSchool } from '$lib/server/people/school';
 import { familyView } from '$lib/server/visits/family-view';
+import { wrongLink } from '$lib/server/web/wrong-link';
 import type { Actions, PageServerLoad } from './$types';
 
 const requestSchema = z.object({
@@ -36,7 +37,7 @@ const requestSchema = z.object({
 async function visibleConference(locals: App.Locals, address: string) {
 	const { app, adult } = locals;
 	const conference = adult && (await conferenceAt(app.db, address));
-	if (!adult || !conference || !isVisible(conference)) error(404, m.link_unknown());
+	if (!adult || !conference || !isVisible(conference)) return wrongLink(app);
 	return { adult, conference };
 }
 

@@ -21,6 +21,8 @@ export const school = pgTable('school', {
 	id: id(),
 	name: text('name').notNull(),
 	timeZone: text('time_zone').notNull(),
+	/** For families and teachers who need help. */
+	telephone: text('telephone'),
 	/** Of the school year that runs, as people say it: `2026/27`. */
 	schoolYear: text('school_year').notNull(),
 	version: version(),
