@@ -16,6 +16,7 @@ import { loadProgram } from '$lib/server/load-program';
 import { textDirection } from '$lib/ui/format/direction';
 import { answerFailures, describeFailure } from '$lib/server/web/answer-failures';
 import { limitBodies } from '$lib/server/web/body-limits';
+import { withCompression } from '$lib/server/web/compression';
 import { FAMILY_COOKIE, TEACHER_COOKIE } from '$lib/server/web/cookies';
 import { guardTrees } from '$lib/server/web/guard-trees';
 import { withHeaders } from '$lib/server/web/headers';
@@ -104,6 +105,7 @@ const withLanguage: Handle = ({ event, resolve }) => {
 
 export const handle = sequence(
 	withRequest,
+	withCompression,
 	withHeaders,
 	answerFailures(() => app),
 	withActors,

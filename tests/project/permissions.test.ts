@@ -74,6 +74,7 @@ const ALLOWED: Record<string, readonly Role[]> = {
 	'/account ?/revoke': organiser,
 	'/door page': accounts,
 	'/teacher page': teacher,
+	'/teacher/door/[appointment] GET': teacher,
 	'/teacher ?/confirm': teacher,
 	'/teacher/desk/[desk] page': teacher,
 	'/teacher/desk/[desk] ?/change': teacher,
@@ -106,6 +107,7 @@ const ALLOWED: Record<string, readonly Role[]> = {
 	'/office/[address]/open ?/withdraw': organiser,
 	'/office/[address]/families page': office,
 	'/office/[address]/floor page': office,
+	'/office/[address]/floor/door/[appointment] GET': office,
 	[`${people} page`]: office,
 	[`${people}/find GET`]: office,
 	...person('teachers'),
@@ -191,8 +193,12 @@ beforeAll(async () => {
 		(select id from person where is_teacher limit 1) as teachers,
 		(select id from person where is_interpreter limit 1) as interpreters,
 		(select id from student limit 1) as students, (select id from family limit 1) as families,
-		(select id from account limit 1) as account`;
+		(select id from account limit 1) as account,
+		(select appointment.id from appointment join desk on desk.id = desk_id
+			where desk.name = 'Oskar Lindqvist' and stands limit 1) as appointment`;
 	Object.assign(ids, row);
+	await demo.sql`update place set link = 'https://video.example/door'
+		where id = (select place_id from appointment where id = ${ids.appointment!})`;
 	ids.token = (await passwordLink(app, ids.account!, 60_000)).split('/').at(-1)!;
 	ids.link = demo.teacher.split('/').at(-1)!;
 }, 120_000);
@@ -207,6 +213,7 @@ function addressOf(route: string): string {
 	return route
 		.replace('[address]', 'winter-conferences')
 		.replace('[desk]', ids.desk!)
+		.replace('[appointment]', ids.appointment!)
 		.replace('[conference]', ids.conference!)
 		.replace('/i/[token]', `/i/${ids.link}`)
 		.replace('[token]', ids.token!)
@@ -275,6 +282,45 @@ it('the data of a page is told part by part to whom each part may be told', asyn
 			}
 	}
 	expect(told).toEqual([]);
+});
+
+it('answers are compressed, but for those that carry a link, a code or a token', async () => {
+	const known = await demo.sql`
+		select link as secret from place where link is not null union select pin from place where pin is not null
+		union select link from person where link is not null union select pin from person where pin is not null`;
+	const secrets = known.map((row) => row.secret as string).filter(Boolean);
+	expect(secrets.length).toBeGreaterThan(3);
+	const told: string[] = [];
+	const compressed: string[] = [];
+	for (const [asked, roles] of Object.entries(ALLOWED)) {
+		const [route = '', what] = asked.split(' ');
+		// Streams do not end, and a look at the way out would end the sessions of all the others.
+		if ((what !== 'page' && what !== 'GET') || route.startsWith('/live')) continue;
+		const response = await fetch(`${demo.origin}${addressOf(route)}`, {
+			...{ redirect: 'manual' },
+			headers: { cookie: cookies.get(roles[0]!) ?? '', 'accept-encoding': 'gzip' },
+		});
+		const text = await response.text();
+		if (!response.headers.get('content-encoding')) continue;
+		expect(response.headers.get('vary')).toContain('Accept-Encoding');
+		compressed.push(asked);
+		const isTold =
+			/\/[ig]\/[a-z2-7]{52}|\/password\/\w|tcs_/.test(text) ||
+			secrets.some((secret) => text.includes(secret));
+		if (isTold) told.push(asked);
+	}
+	expect(told).toEqual([]);
+	for (const heavy of [
+		...['/office/[address]/floor page', '/visit/[address] page', '/office page'],
+		...['/office/people/students page', '/office/people/families page', '/api/v1/openapi.json GET'],
+	])
+		expect(compressed).toContain(heavy);
+	expect(compressed).not.toContain('/office/[address]/families page');
+	const plain = await fetch(`${demo.origin}/sign-in`, {
+		headers: { 'accept-encoding': 'identity' },
+	});
+	expect(plain.headers.get('content-encoding')).toBeNull();
+	expect(plain.headers.get('vary')).toContain('Accept-Encoding');
 });
 
 const ASKABLE = Object.entries(ALLOWED).filter(([asked]) => !asked.endsWith(' layout'));

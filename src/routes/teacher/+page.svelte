@@ -98,9 +98,11 @@
 										</strong>
 										<span class="block text-small">
 											{listText(seated.adults)} ·
-											{#if seated.place.link}
-												<a class="link" href={seated.place.link} rel="noreferrer"
-													>{m.place_video()}</a
+											{#if seated.place.hasDoor}
+												<a
+													class="link"
+													href="/teacher/door/{seated.appointment}"
+													rel="noreferrer external">{m.place_video()}</a
 												>
 											{:else}
 												{[seated.place.name, seated.place.building].filter(Boolean).join(', ')}

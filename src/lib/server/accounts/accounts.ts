@@ -16,6 +16,7 @@ import {
 	accountVerification,
 } from '../database/schema';
 import { newId } from '../identifiers';
+import { secret } from '../secret-in-answer';
 import { Attempts, isTooOften, type AttemptLimit, type Attempted } from './attempts';
 import { DEVICE_COOKIE, rememberDevice, type Client } from './clients';
 import { codeLimits, passwordAgain, signInLimits } from './limits';
@@ -310,7 +311,7 @@ export function createAccounts(db: Database, config: Config, clock: Clock): Acco
 				refusedAsNull(async () => {
 					const answer = await auth.api.enableTwoFactor({ body: { password }, headers });
 					return 'totpURI' in answer
-						? { address: answer.totpURI, spareCodes: answer.backupCodes }
+						? secret({ address: answer.totpURI, spareCodes: answer.backupCodes })
 						: null;
 				}),
 			),

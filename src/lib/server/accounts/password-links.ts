@@ -2,6 +2,7 @@ import { and, eq, isNull, sql } from 'drizzle-orm';
 import type { App } from '../app';
 import type { Reader } from '../database/connect';
 import { account, accountCredential } from '../database/schema';
+import { secret as told } from '../secret-in-answer';
 import { keyedDigest, sameDigest } from '../keyed-digest';
 
 /** How long a link for choosing a password is good, in milliseconds: to a newcomer, to who forgot. */
@@ -19,7 +20,7 @@ export async function passwordLink(
 ): Promise<string> {
 	const until = Math.floor((clock.now() + goodFor) / 1000);
 	const secret = secretOf(config.key, accountId, until, await passwordState(db, accountId));
-	return `${config.origin}/password/${accountId}.${until.toString(36)}.${secret}`;
+	return told(`${config.origin}/password/${accountId}.${until.toString(36)}.${secret}`);
 }
 
 /** The account for which the link's token lets a password be chosen now; `null` for any other token. */

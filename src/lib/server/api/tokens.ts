@@ -6,6 +6,7 @@ import type { App } from '../app';
 import { account, apiToken } from '../database/schema';
 import { inTransaction } from '../database/transaction';
 import { newId } from '../identifiers';
+import { secret } from '../secret-in-answer';
 import { keyedDigest } from '../keyed-digest';
 import { ForbiddenError } from '../permissions/forbidden';
 
@@ -41,7 +42,7 @@ export async function makeToken(
 		});
 		await recordAct(tx, clock, { actor, kind: 'token.made', after: { id, scopes } });
 	});
-	return { id, token };
+	return { id, token: secret(token) };
 }
 
 /** An organiser's tokens that are good, the newest first. */

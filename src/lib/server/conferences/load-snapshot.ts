@@ -1,4 +1,4 @@
-import { and, asc, eq, inArray, isNotNull, isNull, or } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNotNull, isNull, or, sql } from 'drizzle-orm';
 import type { ConferenceSnapshot, Interpreter, Slot } from '../../core/conferences/snapshot';
 import { datesOf } from '../../core/desks/desk-plan';
 import { groupBy } from '../../core/group-by';
@@ -77,7 +77,8 @@ export async function loadSnapshot(db: Reader, conferenceId: string): Promise<Co
 		.select({
 			id: place.id,
 			kind: place.kind,
-			name: place.name,
+			// A telephone is named by its number, without the PIN.
+			name: sql<string>`coalesce(${place.telephone}, ${place.name})`,
 			building: place.buildingId,
 			buildingName: building.name,
 			stepFree: place.stepFree,

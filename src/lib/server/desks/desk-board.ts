@@ -34,6 +34,7 @@ import { ForbiddenError } from '../permissions/forbidden';
 import { walksBetween } from '../places/walks';
 import { loadPlans } from './load-plans';
 import { openProposals, type DeskProposal } from './proposals';
+import { secret } from '../secret-in-answer';
 import { slotsToSettle, type SlotToSettle } from './to-settle';
 
 /** A teacher with what a desk of theirs usually needs. */
@@ -131,7 +132,8 @@ async function readTeachers(
 		.leftJoin(invitation, and(eq(invitation.personId, person.id), isNull(invitation.revokedAt)))
 		.where(and(isNull(person.leftAt), eq(person.isTeacher, true)))
 		.orderBy(byName(person.familyName), byName(person.givenName));
-	return rows.map(({ person, invitation }) => ({
+	// With their links and PINs, for laying a desk where its teacher usually is.
+	return secret(rows).map(({ person, invitation }) => ({
 		id: person.id,
 		name: fullName(person),
 		subject: person.subjects[0] ?? '',

@@ -4,6 +4,7 @@ import { groupBy } from '../../core/group-by';
 import type { Clock } from '../clock';
 import type { Reader, Transaction } from '../database/connect';
 import { building, place, seriesPlace } from '../database/schema';
+import { secret } from '../secret-in-answer';
 import { newId } from '../identifiers';
 
 /** The places that are meant: known ones, else new ones. Returns their ids in the same order. */
@@ -88,9 +89,13 @@ export function plannedPlace(
 		case 'room':
 			return { kind: 'room', room: row.name, building: buildingName ?? '' };
 		case 'video':
-			return { kind: 'video', link: row.link };
+			return { kind: 'video', link: row.link && secret(row.link) };
 		case 'telephone':
-			return { kind: 'telephone', number: row.telephone ?? row.name, pin: row.pin ?? '' };
+			return secret({
+				kind: 'telephone',
+				number: row.telephone ?? row.name,
+				pin: row.pin ?? '',
+			});
 	}
 }
 

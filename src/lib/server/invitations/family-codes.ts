@@ -2,6 +2,7 @@ import { eq } from 'drizzle-orm';
 import type { App } from '../app';
 import type { Reader, Transaction } from '../database/connect';
 import { family, familyCode } from '../database/schema';
+import { secret } from '../secret-in-answer';
 import { keyedDigest } from '../keyed-digest';
 
 /** Letters and digits that nobody mistakes for each other on paper. */
@@ -55,7 +56,7 @@ export async function familyCodes(
 		}
 		codes.set(id, codeOf(key, id, version));
 	}
-	return codes;
+	return secret(codes);
 }
 
 /** The family whose code somebody typed, however it is written; `null` for a code that is nobody's. */

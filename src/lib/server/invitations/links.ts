@@ -1,4 +1,5 @@
 import { fromBase32, toBase32 } from '../base32';
+import { secret as told } from '../secret-in-answer';
 import { keyedDigest, sameDigest } from '../keyed-digest';
 
 /** What a private link or a visitor's cookie stands for. */
@@ -38,11 +39,11 @@ const tokenOf = (key: string, purpose: string, ref: InvitationRef): string =>
 
 /** The address of an invitation. */
 export const invitationLink = (origin: string, key: string, invitation: InvitationRef): string =>
-	`${origin}/i/${tokenOf(key, 'invitation-link', invitation)}`;
+	told(`${origin}/i/${tokenOf(key, 'invitation-link', invitation)}`);
 
 /** The address at which a guest finds the one appointment. */
 export const guestLink = (origin: string, key: string, guest: InvitationRef): string =>
-	`${origin}/g/${tokenOf(key, 'guest-link', guest)}`;
+	told(`${origin}/g/${tokenOf(key, 'guest-link', guest)}`);
 
 /** Letters that look like digits which base 32 does not have. */
 const LOOK_ALIKE: Record<string, string> = { '0': 'o', '1': 'l' };

@@ -8,6 +8,7 @@ import { invitationLink } from '../invitations/links';
 import { byName } from '../people/name-order';
 import { ForbiddenError } from '../permissions/forbidden';
 import { invite } from '../invitations/visitors';
+import { secret } from '../secret-in-answer';
 import { beginRegisterAct } from './register-act';
 
 /** A teacher or interpreter as it is typed. Empty texts are nothing. */
@@ -63,7 +64,7 @@ export async function readPerson(
 		.orderBy(byName(schoolClass.label));
 	const known = row.person;
 	const seesLinks = may(actor, 'links.see');
-	return {
+	return secret({
 		...{ id, version: known.version, teaching },
 		...{ isTeacher: known.isTeacher, isInterpreter: known.isInterpreter },
 		isConfirmed: known.emailConfirmedAt !== null,
@@ -78,7 +79,7 @@ export async function readPerson(
 		...{ telephone: known.telephone ?? '', pin: known.pin ?? '', subjects: known.subjects },
 		...{ room: known.room ?? '', building: known.building ?? '', link: known.link ?? '' },
 		...{ languages: known.languages, hours: known.hours ?? '' },
-	};
+	});
 }
 
 export type PersonChange = { readonly ok: true; readonly id: string } | PersonRefusal;

@@ -17,6 +17,7 @@ import {
 } from '../database/schema';
 import { recordAct } from '../acts/record-act';
 import { ForbiddenError } from '../permissions/forbidden';
+import { secret } from '../secret-in-answer';
 import { moveAdultClaims, readFamily } from './edit-family';
 import { lockRegister } from './register-act';
 
@@ -60,7 +61,7 @@ export async function familyData(
 			.orderBy(act.at),
 	]);
 	const text = (at: number) => new Date(at).toISOString();
-	return JSON.stringify(
+	const data = JSON.stringify(
 		{
 			madeAt: text(app.clock.now()),
 			family: {
@@ -77,6 +78,8 @@ export async function familyData(
 		null,
 		'\t',
 	);
+	// Places may be telephone numbers with their PINs.
+	return secret(data);
 }
 
 /**

@@ -18,7 +18,7 @@ export interface PersonLine {
 	readonly languages: readonly string[];
 	readonly hours: string | null;
 	readonly room: string | null;
-	readonly link: string | null;
+	readonly hasLink: boolean;
 	/** Labels of the classes that the person teaches in the running school year. */
 	readonly classes: readonly string[];
 }
@@ -98,7 +98,7 @@ export async function listPersons(
 	if (!may(actor, 'register.see')) throw new ForbiddenError();
 	const rows = await db.execute<PersonLine & { total: number } & Record<string, unknown>>(sql`
 		select id, title, given_name as "givenName", family_name as "familyName", email,
-			email_confirmed_at is not null as "isConfirmed", subjects, languages, hours, room, link,
+			email_confirmed_at is not null as "isConfirmed", subjects, languages, hours, room, link is not null as "hasLink",
 			array(select distinct class.label from class_teacher
 				join class on class.id = class_id join school on school.school_year = class.school_year
 				where person_id = person.id order by class.label) as classes,

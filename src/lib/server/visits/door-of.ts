@@ -1,6 +1,7 @@
 import type { Config } from '../config';
 import type { place } from '../database/schema';
 import { keyedDigest } from '../keyed-digest';
+import { secret } from '../secret-in-answer';
 
 const LENGTH = 20;
 
@@ -13,8 +14,8 @@ export function doorOf(
 	{ link, fresh }: Pick<typeof place.$inferSelect, 'link' | 'fresh'>,
 	appointmentId: string,
 ): string | null {
-	if (!fresh) return link;
+	if (!fresh) return link && secret(link);
 	if (videoService === null) return null;
 	const name = keyedDigest(key, 'video-door', appointmentId).slice(0, LENGTH);
-	return new URL(name, videoService.replace(/\/?$/, '/')).href;
+	return secret(new URL(name, videoService.replace(/\/?$/, '/')).href);
 }

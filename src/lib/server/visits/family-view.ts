@@ -1,4 +1,4 @@
-import { eq, inArray } from 'drizzle-orm';
+import { and, eq, inArray } from 'drizzle-orm';
 import type {
 	FamilyAppointment,
 	FamilyLimits,
@@ -7,7 +7,7 @@ import type {
 	FamilyWish,
 } from '../../core/conferences/family-projection';
 import { phaseOf } from '../../core/conferences/phase';
-import type { Place, Slot } from '../../core/conferences/snapshot';
+import type { Slot } from '../../core/conferences/snapshot';
 import { indexOf } from '../../core/conferences/snapshot-index';
 import { placeKey, travelBetween } from '../../core/conferences/travel';
 import { receiversOn } from '../../core/desks/receivers';
@@ -25,11 +25,13 @@ import { readFamily } from '../booking/family-facts';
 import { shareOf } from '../booking/family-share';
 import { isOffice, visitFacts } from '../booking/visit-facts';
 import { loadSnapshot } from '../conferences/load-snapshot';
+import type { Reader } from '../database/connect';
 import { appointment, desk, place } from '../database/schema';
 import { standInsOf } from '../desks/stand-ins';
 import { doorOf } from './door-of';
 import { fullName } from '../people/names';
 import { ForbiddenError } from '../permissions/forbidden';
+import { secret } from '../secret-in-answer';
 
 /** What one family may know of a conference, as it is now; without `choices` only what it has. */
 export async function familyView(
@@ -57,10 +59,12 @@ export async function familyView(
 		...wantedSlots.flatMap(({ places }) => places),
 		...appointments.map(({ place }) => place),
 	]);
-	const booked = new Set(appointments.map(({ place }) => place));
+	const numbers = await numbersOf(db, appointments);
 	const places = snapshot.places
 		.filter(({ id }) => used.has(id))
-		.map((place) => (isSecretNumber(place, booked) ? { ...place, name: '' } : place));
+		.map((place) =>
+			place.kind === 'telephone' ? { ...place, name: numbers.get(place.id) ?? '' } : place,
+		);
 	const wantedDesks = desks.filter(({ id }) => wanted.has(id));
 	const standIns = await standInsOf(db, wantedDesks);
 	const names = new Map(family.adults.map((row) => [row.id, fullName(row)]));
@@ -117,9 +121,26 @@ export async function familyView(
 	};
 }
 
-/** A number with its PIN lets anybody in: a family has it once it is booked to use it. */
-const isSecretNumber = ({ id, kind }: Place, booked: ReadonlySet<string>): boolean =>
-	kind === 'telephone' && !booked.has(id);
+/** Telephone numbers with their PINs let anybody in: a family has those that it is booked to use. */
+async function numbersOf(
+	db: Reader,
+	appointments: readonly FamilyAppointment[],
+): Promise<ReadonlyMap<string, string>> {
+	const rows = await db
+		.select({ id: place.id, name: place.name })
+		.from(place)
+		.where(
+			and(
+				eq(place.kind, 'telephone'),
+				inArray(
+					place.id,
+					appointments.map(({ place }) => place),
+				),
+			),
+		);
+	const numbers = new Map(rows.map(({ id, name }) => [id, name]));
+	return rows.length ? secret(numbers) : numbers;
+}
 
 /** How much the family may still book, of what is told to whoever asks; the office is not bound. */
 function limitsLeft(

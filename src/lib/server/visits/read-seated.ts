@@ -1,7 +1,6 @@
 import { and, asc, eq, inArray, type SQL } from 'drizzle-orm';
 import { groupBy } from '../../core/group-by';
 import type { App } from '../app';
-import { doorOf } from './door-of';
 import {
 	adult,
 	appointment,
@@ -36,15 +35,13 @@ export interface Seated {
 		readonly kind: 'room' | 'video' | 'telephone';
 		readonly name: string;
 		readonly building: string | null;
-		readonly link: string | null;
+		/** There is a video link. */
+		readonly hasDoor: boolean;
 	};
 }
 
 /** The standing appointments in the slots that the condition (on `slot`) picks, with their people. */
-export async function readSeated(
-	{ db, config }: Pick<App, 'db' | 'config'>,
-	condition: SQL,
-): Promise<Seated[]> {
+export async function readSeated({ db }: Pick<App, 'db'>, condition: SQL): Promise<Seated[]> {
 	const rows = await db
 		.select({
 			...{ slot: slot.id, appointment, family, place, building: building.name },
@@ -99,9 +96,10 @@ export async function readSeated(
 		adults: (adultsOf.get(appointment.id) ?? []).map(({ adult }) => fullName(adult)),
 		place: {
 			kind: place.kind,
-			name: place.name,
+			// A number without its PIN: who receives has it.
+			name: place.telephone ?? place.name,
 			building,
-			link: doorOf(config, place, appointment.id),
+			hasDoor: place.link !== null || place.fresh,
 		},
 	}));
 }

@@ -23,6 +23,7 @@ import {
 import { ForbiddenError } from '../../permissions/forbidden';
 import { FILE_FORMAT, fileColumns, type ConferenceFile, type FileRow, instantsIn } from './schema';
 import { fileTables, type FileTable } from './tables';
+import { secret } from '../../secret-in-answer';
 
 /** A whole conference as a file, with the people it needs. `null`: there is none. */
 export async function exportConference(
@@ -39,7 +40,7 @@ export async function exportConference(
 			const tables = {} as Record<FileTable, FileRow[]>;
 			for (const name of Object.keys(fileTables) as FileTable[])
 				tables[name] = await rowsOf(tx, name, conditions[name]);
-			return { format: FILE_FORMAT, tables } as ConferenceFile;
+			return secret({ format: FILE_FORMAT, tables } as ConferenceFile);
 		},
 		{ isolationLevel: 'repeatable read', accessMode: 'read only' },
 	);

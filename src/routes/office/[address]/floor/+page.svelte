@@ -227,8 +227,12 @@
 					<dd>
 						{placeText(seated.place.kind, seated.place.name)}
 						{#if seated.place.building}<span class="quiet block">{seated.place.building}</span>{/if}
-						{#if seated.place.link}
-							<a class="link block" href={seated.place.link} rel="noreferrer">{m.ribbon_door()}</a>
+						{#if seated.place.hasDoor}
+							<a
+								class="link block"
+								href="/office/{data.conference.address}/floor/door/{seated.appointment}"
+								rel="noreferrer external">{m.ribbon_door()}</a
+							>
 						{/if}
 					</dd>
 					<dt>{m.floor_comes()}</dt>

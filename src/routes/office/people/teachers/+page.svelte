@@ -45,7 +45,7 @@
 		<td>
 			{#if line.classes.length}{line.classes.join(', ')}{:else}<span class="quiet">–</span>{/if}
 		</td>
-		<td>{line.room ?? (line.link ? m.place_video() : '')}</td>
+		<td>{line.room ?? (line.hasLink ? m.place_video() : '')}</td>
 		<td>
 			{line.email ?? ''}
 			{#if line.email}
