@@ -1,7 +1,26 @@
 <script lang="ts">
 	import '../app.css';
+	import { beforeNavigate } from '$app/navigation';
+	import { navigating } from '$app/state';
+	import { m } from '$lib/paraglide/messages';
+	import Working from '$lib/ui/saving/Working.svelte';
+	import { waiting } from '$lib/ui/saving/waiting.svelte';
 
 	let { children } = $props();
+
+	/** Said while the browser knows that it is offline and a step was wanted. */
+	let isStaying = $state(false);
+
+	// Without a connection the next page could only be an error, and what stands on this one would be gone.
+	beforeNavigate(({ cancel, willUnload, to }) => {
+		if (navigator.onLine || willUnload || !to) return;
+		isStaying = true;
+		cancel();
+	});
+	$effect(() => (navigating.to ? waiting.begin() : undefined));
 </script>
 
+<svelte:window ononline={() => (isStaying = false)} />
+
+<Working note={isStaying ? m.offline_stay() : ''} />
 {@render children()}

@@ -112,6 +112,7 @@ const ALLOWED: Record<string, readonly Role[]> = {
 	[`${people}/find GET`]: office,
 	...person('teachers'),
 	[`${people}/teachers ?/send`]: organiser,
+	[`${people}/teachers/sending GET`]: organiser,
 	[`${people}/teachers/[id] ?/send`]: organiser,
 	...busyTimes(`${people}/teachers/[id]`, organiser),
 	...person('interpreters'),
@@ -321,6 +322,33 @@ it('answers are compressed, but for those that carry a link, a code or a token',
 	});
 	expect(plain.headers.get('content-encoding')).toBeNull();
 	expect(plain.headers.get('vary')).toContain('Accept-Encoding');
+});
+
+it('nobody is offered a link that is refused', async () => {
+	const refused: string[] = [];
+	for (const role of ROLES.filter((one) => cookies.has(one))) {
+		const asked = new Map<string, boolean>();
+		for (const page of Object.keys(ALLOWED).filter((one) => one.endsWith(' page'))) {
+			if (!ALLOWED[page]!.includes(role)) continue;
+			const headers = { cookie: cookies.get(role)!, accept: 'text/html' };
+			const here = addressOf(page.replace(' page', ''));
+			const html = await (await fetch(`${demo.origin}${here}`, { headers })).text();
+			for (const [, href = ''] of html.matchAll(/href="(\/[^"#]*)"/g)) {
+				if (href.startsWith('/_app') || href.startsWith('/i/')) continue;
+				const address = href.replaceAll('&amp;', '&');
+				if (!asked.has(address)) {
+					const response = await fetch(`${demo.origin}${address}`, { headers, redirect: 'manual' });
+					await response.body?.cancel();
+					// The start page shows everybody the way to where they belong.
+					const location = (address !== '/' && response.headers.get('location')) || '';
+					const isWayOut = ['/sign-in', '/door'].includes(location);
+					asked.set(address, [401, 403, 404].includes(response.status) || isWayOut);
+				}
+				if (asked.get(address)) refused.push(`${role} on ${here}: ${address}`);
+			}
+		}
+	}
+	expect(refused).toEqual([]);
 });
 
 const ASKABLE = Object.entries(ALLOWED).filter(([asked]) => !asked.endsWith(' layout'));

@@ -22,7 +22,9 @@
 			<span class="flex gap-3">
 				<a class="btn btn-outline" href="/office/rooms">{m.rooms_title()}</a>
 				<a class="btn btn-outline" href="/office/people">{m.people_title()}</a>
-				<a class="btn btn-primary" href="/office/new">{m.office_new()}</a>
+				{#if data.maySetUp}
+					<a class="btn btn-primary" href="/office/new">{m.office_new()}</a>
+				{/if}
 			</span>
 		</div>
 		<ul class="border-t border-base-300">

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { waiting } from '$lib/ui/saving/waiting.svelte';
 	import { onMount, untrack } from 'svelte';
 	import { superForm } from 'sveltekit-superforms';
 	import { m } from '$lib/paraglide/messages';
@@ -8,6 +9,7 @@
 
 	let { data } = $props();
 	const { form, errors, message, enhance, submitting } = superForm(untrack(() => data.form));
+	$effect(() => ($submitting ? waiting.begin() : undefined));
 
 	// The server's own time zone says nothing of where the school is: the browser's does.
 	onMount(() => {

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { waiting } from '$lib/ui/saving/waiting.svelte';
 	import { untrack } from 'svelte';
 	import { superForm } from 'sveltekit-superforms';
 	import { m } from '$lib/paraglide/messages';
@@ -7,6 +8,7 @@
 
 	let { data } = $props();
 	const { form, errors, message, enhance, submitting } = superForm(untrack(() => data.form));
+	$effect(() => ($submitting ? waiting.begin() : undefined));
 </script>
 
 <svelte:head><title>{m.sign_in_title()}</title></svelte:head>

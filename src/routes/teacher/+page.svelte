@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { invalidateAll } from '$app/navigation';
-	import { enhance } from '$app/forms';
+	import { enhance } from '$lib/ui/saving/enhance';
 	import { navigating, page } from '$app/state';
 	import { onMount, untrack } from 'svelte';
 	import { m } from '$lib/paraglide/messages';

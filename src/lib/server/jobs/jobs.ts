@@ -2,6 +2,9 @@ import { Logger as WorkerLogger, parseCronItems, run, type Runner } from 'graphi
 import type { App } from '../app';
 import { tendVisits } from '../booking/tend-visits';
 import { readAllCalendars } from '../calendars/calendars';
+import { sendLinks } from '../messages/send-links';
+import { linkWords } from '../web/message-words';
+import type { Job } from './add-job';
 
 /**
  * What is done by itself, by whichever server process is free. Times follow the machine's clock: a job
@@ -17,6 +20,10 @@ export async function startJobs(app: App): Promise<Runner> {
 		taskList: {
 			'read-calendars': () => readAllCalendars(app),
 			'tend-visits': () => tendVisits(app),
+			'send-links': async (payload) => {
+				const { sending } = payload as Extract<Job, { task: 'send-links' }>['payload'];
+				await sendLinks(app, sending, await linkWords(app));
+			},
 		},
 		parsedCronItems: parseCronItems([
 			{

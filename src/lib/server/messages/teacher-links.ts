@@ -4,7 +4,7 @@ import { recordAct } from '../acts/record-act';
 import type { App } from '../app';
 import { inTransaction } from '../database/transaction';
 import { invitation, person } from '../database/schema';
-import { invitationLink, legibleDigest } from '../invitations/links';
+import { invitationLink, legibleDigest, type InvitationRef } from '../invitations/links';
 import { keyedDigest, sameDigest } from '../keyed-digest';
 import { fullName } from '../people/names';
 import { ForbiddenError } from '../permissions/forbidden';
@@ -24,48 +24,41 @@ const proofOf = (key: string, personId: string, email: string): string =>
 		PROOF_LENGTH,
 	);
 
-/**
- * Sends teachers their private links, to those named or to all who have not confirmed their address.
- * The link as it is sent proves the address when it is opened. Returns how many were sent.
- */
-export async function sendTeacherLinks(
-	{ db, config, clock, mail }: Pick<App, 'db' | 'config' | 'clock' | 'mail'>,
-	actor: Actor,
-	whom: { readonly id: string } | 'unconfirmed',
+/** Sends a teacher the private link. As it is sent it proves the address when it is opened. */
+export async function sendLinkTo(
+	{ config, mail }: Pick<App, 'config' | 'mail'>,
+	act: string,
+	to: typeof person.$inferSelect,
+	way: InvitationRef,
 	words: LinkWords,
-): Promise<{ sent: number; notSent: number }> {
+): Promise<boolean> {
+	const email = to.email;
+	if (!email) return false;
+	const proof = new URLSearchParams({ proof: proofOf(config.key, to.id, email) });
+	const link = `${invitationLink(config.origin, config.key, way)}?${proof}`;
+	const text = words.text({ name: fullName(to), link });
+	return mail.send({ about: `${act}.${to.id}`, to: email, subject: words.subject(), text });
+}
+
+/** Sends one teacher the private link now. Returns whether it is on its way. */
+export async function sendTeacherLink(
+	app: Pick<App, 'db' | 'config' | 'clock' | 'mail'>,
+	actor: Actor,
+	personId: string,
+	words: LinkWords,
+): Promise<boolean> {
 	if (!may(actor, 'links.see')) throw new ForbiddenError();
-	const rows = await db
+	const { db, clock } = app;
+	const [row] = await db
 		.select({ person, invitation })
 		.from(person)
 		.innerJoin(invitation, and(eq(invitation.personId, person.id), isNull(invitation.revokedAt)))
-		.where(
-			and(
-				isNull(person.leftAt),
-				isNotNull(person.email),
-				whom === 'unconfirmed'
-					? and(isNull(person.emailConfirmedAt), eq(person.isTeacher, true))
-					: eq(person.id, whom.id),
-			),
-		);
+		.where(and(isNull(person.leftAt), isNotNull(person.email), eq(person.id, personId)));
+	if (!row) return false;
 	const act = await inTransaction(db, (tx) =>
-		recordAct(tx, clock, {
-			actor,
-			kind: 'links.sent',
-			after: { persons: rows.map(({ person }) => person.id) },
-		}),
+		recordAct(tx, clock, { actor, kind: 'links.sent', after: { persons: [personId] } }),
 	);
-	let sent = 0;
-	for (const { person: to, invitation: way } of rows) {
-		const email = to.email!;
-		const link = `${invitationLink(config.origin, config.key, way)}?proof=${proofOf(config.key, to.id, email)}`;
-		const text = words.text({ name: fullName(to), link });
-		const isSent = await mail.send({
-			...{ about: `${act}.${to.id}`, to: email, subject: words.subject(), text },
-		});
-		if (isSent) sent++;
-	}
-	return { sent, notSent: rows.length - sent };
+	return sendLinkTo(app, act, row.person, row.invitation, words);
 }
 
 /** Notes that whoever opened the link has the address to which it was sent. */

@@ -258,7 +258,7 @@
 	</div>
 
 	{#if maySetUp}
-		<aside class="sheet">
+		<aside class="sheet" class:idle={!formShown && !editor.picked.length && !editor.desks.size}>
 			{#if formShown === 'add'}
 				<AddDesks
 					{editor}
@@ -349,10 +349,18 @@
 		.desks {
 			flex-direction: column;
 		}
+		/* At the lower edge of the screen, where it is seen whatever was pressed. */
 		.sheet {
-			position: static;
+			inset-block: auto 0;
+			z-index: 8;
 			inline-size: auto;
 			block-size: auto;
+			max-block-size: 60dvh;
+			border-inline-start: none;
+			border-block-start: 2px solid var(--color-accent);
+		}
+		.sheet.idle {
+			display: none;
 		}
 	}
 </style>

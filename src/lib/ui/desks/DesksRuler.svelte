@@ -365,6 +365,13 @@
 	}
 	.corner {
 		grid-column: 1;
+		/* Over the hours that are scrolled below it, as the names are over their rows. */
+		position: sticky;
+		inset-inline-start: 0;
+		z-index: 1;
+		align-self: stretch;
+		margin-inline-end: -0.75rem;
+		background: var(--color-base-100);
 	}
 	.marks {
 		position: relative;

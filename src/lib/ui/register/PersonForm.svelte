@@ -18,6 +18,7 @@
 </script>
 
 <script lang="ts">
+	import { waiting } from '../saving/waiting.svelte';
 	import { untrack } from 'svelte';
 	import { superForm, type SuperValidated } from 'sveltekit-superforms';
 	import { readAvailableHours } from '$lib/core/time/available-hours';
@@ -41,6 +42,7 @@
 		untrack(() => given),
 		{ dataType: 'json', resetForm: false },
 	);
+	$effect(() => ($submitting ? waiting.begin() : undefined));
 	const available = $derived(readAvailableHours($form.hours));
 </script>
 

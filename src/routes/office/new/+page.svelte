@@ -1,5 +1,6 @@
 <script lang="ts">
-	import { enhance as enhancePlain } from '$app/forms';
+	import { waiting } from '$lib/ui/saving/waiting.svelte';
+	import { enhance as enhancePlain } from '$lib/ui/saving/enhance';
 	import { goto } from '$app/navigation';
 	import { untrack } from 'svelte';
 	import { superForm } from 'sveltekit-superforms';
@@ -18,6 +19,7 @@
 			onSubmit: ({ jsonData }) => jsonData($state.snapshot(fields)),
 		},
 	);
+	$effect(() => ($submitting ? waiting.begin() : undefined));
 </script>
 
 <svelte:head><title>{m.new_title()}</title></svelte:head>

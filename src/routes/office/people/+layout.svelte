@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { enhance } from '$app/forms';
+	import { enhance } from '$lib/ui/saving/enhance';
 	import { page } from '$app/state';
 	import { m } from '$lib/paraglide/messages';
 	import { momentText } from '$lib/ui/format/when';

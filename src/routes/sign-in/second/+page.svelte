@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { enhance } from '$app/forms';
+	import { enhance } from '$lib/ui/saving/enhance';
 	import { m } from '$lib/paraglide/messages';
 	import CalmPage from '$lib/ui/CalmPage.svelte';
 

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
-	import { enhance } from '$app/forms';
+	import { enhance } from '$lib/ui/saving/enhance';
 	import { pushState, refreshAll, replaceState } from '$app/navigation';
 	import { navigating, page } from '$app/state';
 	import type { SubmitFunction } from './$types';

@@ -5,3 +5,4 @@ export * from './visits';
 export * from './calendars';
 export * from './desks';
 export * from './places';
+export * from './messages';

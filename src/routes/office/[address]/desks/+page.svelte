@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { enhance } from '$app/forms';
+	import { enhance } from '$lib/ui/saving/enhance';
 	import { untrack } from 'svelte';
 	import type { DeskPlan } from '$lib/core/desks/desk-plan';
 	import type { PlanFault } from '$lib/core/desks/faults-of-plan';

@@ -350,6 +350,22 @@
 		background: var(--color-base-200);
 		border-inline-start: 1px solid var(--color-base-300);
 	}
+	@media (width < 64rem) {
+		.floor {
+			flex-direction: column;
+		}
+		/* At the lower edge of the screen, where it is seen whatever was pressed. */
+		.sheet {
+			position: sticky;
+			inset-block-end: 0;
+			z-index: 8;
+			inline-size: auto;
+			max-block-size: 60dvh;
+			overflow-y: auto;
+			border-inline-start: none;
+			border-block-start: 2px solid var(--color-accent);
+		}
+	}
 	.facts {
 		display: grid;
 		grid-template-columns: auto 1fr;

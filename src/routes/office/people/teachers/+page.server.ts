@@ -1,8 +1,9 @@
+import { fail } from '@sveltejs/kit';
+import { may } from '$lib/core/permissions/may';
 import { m } from '$lib/paraglide/messages';
-import { sendTeacherLinks } from '$lib/server/messages/teacher-links';
+import { beginSending, latestSending } from '$lib/server/messages/send-links';
 import { listPersons, personSorts } from '$lib/server/register/list-people';
 import { listQuery } from '$lib/server/register/list-page';
-import { linkWords } from '$lib/server/web/message-words';
 import { accountFor } from '$lib/server/web/account-for';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -13,22 +14,16 @@ export const load: PageServerLoad = async ({ locals, url }) => ({
 		'teacher',
 		listQuery(url, Object.keys(personSorts)),
 	),
+	seesLinks: may(accountFor(locals, 'register.see'), 'links.see'),
+	sending: await latestSending(locals.app.db),
 });
 
 export const actions: Actions = {
 	send: async ({ locals }) => {
-		const words = await linkWords(locals.app);
-		const { sent, notSent } = await sendTeacherLinks(
-			locals.app,
-			accountFor(locals, 'links.see'),
-			'unconfirmed',
-			words,
-		);
-		return {
-			said: [
-				...(sent ? [m.teachers_sent({ count: sent })] : []),
-				...(notSent ? [m.teachers_not_sent({ count: notSent })] : []),
-			].join(' '),
-		};
+		const begun = await beginSending(locals.app, accountFor(locals, 'links.see'));
+		if (begun.ok) return { isBegun: true };
+		return fail(409, {
+			problem: begun.reason === 'busy' ? m.sending_busy() : m.sending_nobody(),
+		});
 	},
 };

@@ -1,6 +1,8 @@
 <script lang="ts">
-	import { enhance } from '$app/forms';
+	import { invalidateAll } from '$app/navigation';
 	import { m } from '$lib/paraglide/messages';
+	import { readJson } from '$lib/ui/saving/send-json';
+	import SendLinks from '$lib/ui/register/SendLinks.svelte';
 	import RegisterList from '$lib/ui/register/RegisterList.svelte';
 
 	let { data, form } = $props();
@@ -21,13 +23,14 @@
 >
 	{#snippet actions()}
 		{#if data.mayChange}
-			{#if form?.said}<span role="status">{form.said}</span>{/if}
-			{#if data.counts.unconfirmed}
-				<form method="post" action="?/send" use:enhance>
-					<button class="btn btn-outline btn-sm">
-						{m.teachers_send_all({ count: data.counts.unconfirmed })}
-					</button>
-				</form>
+			{#if data.seesLinks}
+				<SendLinks
+					count={data.counts.unconfirmed}
+					latest={data.sending}
+					problem={form?.problem}
+					read={() => readJson('/office/people/teachers/sending')}
+					ondone={() => void invalidateAll()}
+				/>
 			{/if}
 			<a class="btn btn-primary btn-sm" href="/office/people/teachers/new"
 				>{m.person_new_teacher()}</a

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
-	import { enhance } from '$app/forms';
+	import { enhance } from '$lib/ui/saving/enhance';
 	import { m } from '$lib/paraglide/messages';
 	import ChooseFamily from '$lib/ui/register/ChooseFamily.svelte';
 

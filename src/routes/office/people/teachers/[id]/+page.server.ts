@@ -2,7 +2,7 @@ import { fail } from '@sveltejs/kit';
 import { may } from '$lib/core/permissions/may';
 import { m } from '$lib/paraglide/messages';
 import { listCalendars } from '$lib/server/calendars/calendars';
-import { sendTeacherLinks } from '$lib/server/messages/teacher-links';
+import { sendTeacherLink } from '$lib/server/messages/teacher-links';
 import { linkWords } from '$lib/server/web/message-words';
 import { accountFor } from '$lib/server/web/account-for';
 import { calendarActions, withFailures } from '$lib/server/web/calendar-routes';
@@ -28,10 +28,10 @@ export const actions: Actions = {
 	send: async ({ locals, params }) => {
 		const { person } = await loadPerson(locals, params.id);
 		const { app } = locals;
-		const { sent } = await sendTeacherLinks(
+		const sent = await sendTeacherLink(
 			app,
 			accountFor(locals, 'links.see'),
-			{ id: params.id },
+			params.id,
 			await linkWords(app),
 		);
 		return sent

@@ -1,0 +1,105 @@
+import { and, asc, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
+import { may, type Actor } from '../../core/permissions/may';
+import { recordAct } from '../acts/record-act';
+import type { App } from '../app';
+import type { Reader } from '../database/connect';
+import { inTransaction } from '../database/transaction';
+import { insertAll } from '../database/insert-all';
+import { invitation, linkSending, linkSendingPerson, person } from '../database/schema';
+import { newId } from '../identifiers';
+import { addJob } from '../jobs/add-job';
+import { ForbiddenError } from '../permissions/forbidden';
+import { sendLinkTo, type LinkWords } from './teacher-links';
+
+/** How far the sending of links is. */
+export interface SendingState {
+	readonly all: number;
+	readonly sent: number;
+	readonly failed: number;
+	readonly isDone: boolean;
+}
+
+/**
+ * Begins to send private links to all teachers who have not confirmed their address; a job sends them.
+ * `busy` while the links of an earlier act are still being sent.
+ */
+export async function beginSending(
+	{ db, clock }: Pick<App, 'db' | 'clock'>,
+	actor: Actor,
+): Promise<{ ok: true; sending: string } | { ok: false; reason: 'busy' | 'nobody' }> {
+	if (!may(actor, 'links.see')) throw new ForbiddenError();
+	return inTransaction(db, async (tx) => {
+		await tx.execute(sql`lock table link_sending in share row exclusive mode`);
+		const [going] = await tx.select().from(linkSending).where(isNull(linkSending.endedAt));
+		if (going) return { ok: false, reason: 'busy' };
+		const rows = await tx
+			.select({ id: person.id })
+			.from(person)
+			.innerJoin(invitation, and(eq(invitation.personId, person.id), isNull(invitation.revokedAt)))
+			.where(
+				and(
+					...[isNull(person.leftAt), isNotNull(person.email), eq(person.isTeacher, true)],
+					isNull(person.emailConfirmedAt),
+				),
+			);
+		if (rows.length === 0) return { ok: false, reason: 'nobody' };
+		const sending = newId(clock);
+		await tx.insert(linkSending).values({ id: sending, beganAt: clock.now() });
+		await insertAll(
+			tx,
+			linkSendingPerson,
+			rows.map(({ id }) => ({ sendingId: sending, personId: id })),
+		);
+		await recordAct(tx, clock, {
+			actor,
+			kind: 'links.sent',
+			after: { persons: rows.map(({ id }) => id) },
+		});
+		await addJob(tx, { task: 'send-links', payload: { sending } }, sending);
+		return { ok: true, sending };
+	});
+}
+
+/** Sends what is still to be sent, one message after the other; begun again, it goes on where it was. */
+export async function sendLinks(
+	app: Pick<App, 'db' | 'config' | 'clock' | 'mail'>,
+	sending: string,
+	words: LinkWords,
+): Promise<void> {
+	const { db, clock } = app;
+	const open = await db
+		.select({ person, invitation })
+		.from(linkSendingPerson)
+		.innerJoin(person, eq(person.id, linkSendingPerson.personId))
+		.innerJoin(invitation, and(eq(invitation.personId, person.id), isNull(invitation.revokedAt)))
+		.where(and(eq(linkSendingPerson.sendingId, sending), isNull(linkSendingPerson.outcome)))
+		.orderBy(asc(person.id));
+	for (const { person: to, invitation } of open) {
+		const isSent = await sendLinkTo(app, sending, to, invitation, words);
+		await db
+			.update(linkSendingPerson)
+			.set({ outcome: isSent ? 'sent' : 'failed' })
+			.where(and(eq(linkSendingPerson.sendingId, sending), eq(linkSendingPerson.personId, to.id)));
+	}
+	await db.update(linkSending).set({ endedAt: clock.now() }).where(eq(linkSending.id, sending));
+}
+
+/** How far the latest sending is; `null` before there was one. */
+export async function latestSending(db: Reader): Promise<SendingState | null> {
+	const [latest] = await db
+		.select()
+		.from(linkSending)
+		.orderBy(desc(linkSending.beganAt), desc(linkSending.id))
+		.limit(1);
+	if (!latest) return null;
+	const rows = await db
+		.select({ outcome: linkSendingPerson.outcome })
+		.from(linkSendingPerson)
+		.where(eq(linkSendingPerson.sendingId, latest.id));
+	return {
+		all: rows.length,
+		sent: rows.filter(({ outcome }) => outcome === 'sent').length,
+		failed: rows.filter(({ outcome }) => outcome === 'failed').length,
+		isDone: latest.endedAt !== null,
+	};
+}
