@@ -6,7 +6,7 @@ const isLost = (error: unknown): boolean =>
 	!navigator.onLine || (error instanceof TypeError && /fetch|network|load/i.test(error.message));
 
 /** What a page says that could not be shown. */
-export const handleError: HandleClientError = ({ error, status, message }) => {
+export const handleError: HandleClientError = ({ error, status }) => {
 	if (isLost(error)) return { message: m.error_offline(), wayOn: m.error_offline_way_on() };
-	return { message: status === 404 ? message : m.error_unexpected() };
+	return { message: status === 404 ? m.error_not_found() : m.error_unexpected() };
 };
