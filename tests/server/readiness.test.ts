@@ -1,11 +1,9 @@
 import { expect, it } from 'vitest';
 import { isReady, readReadiness } from '$lib/server/conferences/readiness';
 import { readStanding } from '$lib/server/conferences/read-standing';
-import { classTeacher, conference, person } from '$lib/server/database/schema';
+import { classTeacher, conference, person, wish, wishDesk } from '$lib/server/database/schema';
 import { loadPlans } from '$lib/server/desks/load-plans';
 import { savePlans } from '$lib/server/desks/save-plans';
-import { inTransaction } from '$lib/server/database/transaction';
-import { deriveWishesAgain } from '$lib/server/visits/derive-wishes-again';
 import type { DeskPlan } from '$lib/core/desks/desk-plan';
 import type { App } from '$lib/server/app';
 import { freshApp } from './database';
@@ -25,6 +23,10 @@ it('before a conference is published it is told what clashes, has no place, no t
 	const app = await freshApp();
 	const school = await smallSchool(app, { families: 2, desks: 3 });
 	const readiness = () => readReadiness(app, school.organiser, school.conference);
+	expect(isReady(await readiness())).toBe(true);
+	// The same before it is published, when no wishes are there yet.
+	await app.db.delete(wishDesk);
+	await app.db.delete(wish);
 	expect(isReady(await readiness())).toBe(true);
 
 	const [first] = await seriesOf(app, school, 0);
@@ -49,7 +51,6 @@ it('before a conference is published it is told what clashes, has no place, no t
 	expect(standing).toMatchObject({ desksWithoutTimes: 1, desksWithoutPlace: 1 });
 
 	await app.db.delete(classTeacher);
-	await inTransaction(app.db, (tx) => deriveWishesAgain(tx, app));
 	expect((await readiness()).unreceived).toEqual(['Student 0', 'Student 1']);
 	const teacher = { kind: 'teacher' as const, person: (await app.db.select().from(person))[0]!.id };
 	await expect(readReadiness(app, teacher, school.conference)).rejects.toThrow();

@@ -1,4 +1,4 @@
-import { and, isNull, sql } from 'drizzle-orm';
+import { isNull } from 'drizzle-orm';
 import { clashProblem } from '../../core/clashes/clash-problem';
 import { findClashes } from '../../core/clashes/find-clashes';
 import { sittingsOfPlan } from '../../core/desks/desk-plan';
@@ -9,6 +9,7 @@ import { readDeskBoard } from '../desks/desk-board';
 import { byName } from '../people/name-order';
 import { fullName } from '../people/names';
 import { ForbiddenError } from '../permissions/forbidden';
+import { meetingsOf } from '../visits/derive-wishes';
 
 /** What should be looked at before families see a conference; all of it may be meant so. */
 export interface Readiness {
@@ -47,22 +48,16 @@ export async function readReadiness(
 	};
 }
 
+/** As it follows from classes and exceptions: wishes are there only once a conference is published. */
 async function unreceivedStudents(
 	{ db }: Pick<App, 'db'>,
 	conferenceId: string,
 ): Promise<string[]> {
+	const received = new Set((await meetingsOf(db, conferenceId)).map(({ studentId }) => studentId));
 	const rows = await db
 		.select()
 		.from(student)
-		.where(
-			and(
-				isNull(student.leftAt),
-				sql`not exists (
-					select from wish join wish_desk on wish_desk.wish_id = wish.id
-					where wish.student_id = ${student.id} and wish.conference_id = ${conferenceId}
-						and wish.dropped_at is null and not wish.optional)`,
-			),
-		)
+		.where(isNull(student.leftAt))
 		.orderBy(byName(student.familyName), student.id);
-	return rows.map(fullName);
+	return rows.filter(({ id }) => !received.has(id)).map(fullName);
 }

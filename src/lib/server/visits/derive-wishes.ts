@@ -2,7 +2,7 @@ import { and, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { groupBy } from '../../core/group-by';
 import { isSame } from '../../core/merge/is-same';
 import type { Clock } from '../clock';
-import type { Transaction } from '../database/connect';
+import type { Reader, Transaction } from '../database/connect';
 import { insertAll } from '../database/insert-all';
 import {
 	appointmentWish,
@@ -151,7 +151,8 @@ function matchWishes(wanted: readonly WantedWish[], known: readonly KnownWish[])
 	return { kept, fresh: open, stale: [...left] };
 }
 
-interface Meeting {
+/** A student's family and whom it meets at a desk. */
+export interface Meeting {
 	readonly familyId: string;
 	readonly studentId: string;
 	readonly personId: string;
@@ -159,8 +160,8 @@ interface Meeting {
 }
 
 /** Who meets whom, desk by desk in order of the desks' numbers, as it follows from classes and exceptions. */
-async function meetingsOf(tx: Transaction, conferenceId: string): Promise<Meeting[]> {
-	return tx.execute<Meeting & Record<string, unknown>>(sql`
+export async function meetingsOf(db: Reader, conferenceId: string): Promise<Meeting[]> {
+	return db.execute<Meeting & Record<string, unknown>>(sql`
 		with meets as (
 			select enrolment.student_id, class_teacher.person_id
 			from enrolment

@@ -80,10 +80,12 @@
 	const divided = $derived(given.divided.map(({ desk, date }) => deskOn(desk, [date])));
 	const placed = $derived([...given.rooms.values()].filter((room) => room !== null).length);
 
-	/** `Thorne (Thu 3 Dec)` */
+	/** `Thorne (Thu 3 Dec)`; at a conference of one date the name alone. */
 	function deskOn(desk: string, dates: readonly string[]): string {
+		const name = editor.plan(desk)?.name ?? '';
+		if (editor.dates.length === 1) return name;
 		const days = [...new Set(dates)].map((date) => localDateText(date, 'short'));
-		return m.desk_on({ desk: editor.plan(desk)?.name ?? '', dates: listText(days) });
+		return m.desk_on({ desk: name, dates: listText(days) });
 	}
 	const chosen = $derived([...moves.keys()].filter((desk) => !left.has(desk)));
 
@@ -126,9 +128,9 @@
 		<p class="text-error" role="alert">{m.rooms_too_few({ desks: listText(without) })}</p>
 	{/if}
 	{#if divided.length}<p>{m.rooms_divided({ desks: listText(divided) })}</p>{/if}
-	{#if moves.size === 0}
+	{#if moves.size === 0 && without.length === 0}
 		<p class="quiet">{m.rooms_nothing_to_do()}</p>
-	{:else}
+	{:else if moves.size}
 		<ul class="max-h-96 overflow-y-auto border-y border-base-300">
 			{#each [...moves] as [desk, own] (desk)}
 				<li class="border-b border-base-300 py-1.5 last:border-0">

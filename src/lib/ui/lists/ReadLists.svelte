@@ -300,6 +300,9 @@
 	<ListFaults found={preview.difference.faults} />
 	<HouseholdDoubts doubts={preview.difference.doubts} {answer} />
 	<ClassDoubts doubts={preview.classDoubts} {answer} />
+	{#if counts.rows > 0 && joined === 0}
+		<p class="mb-4">{m.lists_students_counted(counts)}</p>
+	{/if}
 	{#if joined > 0}
 		<div class="mb-6 max-w-2xl border-s-4 border-error ps-3" role="alert">
 			<p class="font-bold">{m.lists_joined({ ...counts, joined })}</p>

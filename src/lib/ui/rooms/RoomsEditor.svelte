@@ -72,6 +72,13 @@
 	type Steps = keyof typeof STEPS;
 	const stepsOf = ({ stepFree }: Room): Steps =>
 		stepFree === null ? 'unknown' : stepFree ? 'none' : 'some';
+	/** Says of all rooms of which nobody has said it that there are no steps. */
+	const noSteps = (some: readonly Of<'room'>[]) =>
+		kept.edit(
+			some
+				.filter(({ stepFree }) => stepFree === null)
+				.map((room): [string, RoomsEntry] => [entryId(room), { ...room, stepFree: true }]),
+		);
 	const unknown = $derived(rooms.filter(({ stepFree }) => stepFree === null).length);
 
 	function choose(index: number, whose: 'mine' | 'theirs') {
@@ -135,6 +142,11 @@
 				<p class="text-small text-error" role="alert">
 					{faultText(kept.problems.get(building.id))}
 				</p>
+			{/if}
+			{#if rooms.filter(({ stepFree }) => stepFree === null).length > 1}
+				<button type="button" class="btn btn-outline btn-xs mb-2" onclick={() => noSteps(rooms)}
+					>{m.rooms_no_steps_all()}</button
+				>
 			{/if}
 			<ul class="border-t border-base-300">
 				{#each rooms as room (room.id)}

@@ -50,8 +50,8 @@
 			<span class="quiet block text-small">{m.student_year_hint()}</span>
 		</label>
 	</div>
-	<fieldset class="mb-6 border-t border-base-300 pt-4">
-		<legend class="text-title">{m.student_lives_with()}</legend>
+	<section class="mb-6 border-t border-base-300 pt-4">
+		<h2 class="mb-3 text-title">{m.student_lives_with()}</h2>
 		<input type="hidden" name="familyId" value={family?.id ?? ''} />
 		<ChooseFamily label={m.student_known_family()} search={findFamilies} bind:chosen={family} />
 		<div class:hidden={family !== null}>
@@ -65,7 +65,7 @@
 				{@render line(m.family_address(), 'address', 'w-96')}
 			</div>
 		</div>
-	</fieldset>
+	</section>
 	{#if form?.problem}<p class="mb-4 text-error" role="alert">{form.problem}</p>{/if}
 	{#if form?.isNamesake}
 		<label class="mb-4 flex items-center gap-2">
