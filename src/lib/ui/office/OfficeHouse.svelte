@@ -77,7 +77,8 @@
 	}
 	@media (width < 48rem) {
 		.office {
-			grid-template-columns: 1fr;
+			grid-template-columns: minmax(0, 1fr);
+			grid-template-rows: auto 1fr;
 		}
 		aside {
 			border-inline-end: none;
