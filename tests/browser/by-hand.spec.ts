@@ -1,0 +1,88 @@
+import { expect, linkOf, signIn, test } from './house';
+
+test.use({ demoOf: 'by hand' });
+
+test('two families are kept apart after a search that tells namesakes apart, and a second look', async ({
+	page,
+	demo,
+}) => {
+	await signIn(page, demo);
+	const [family] = await demo.sql<{ id: string }[]>`select id from family where label = 'Gulzar'`;
+	await page.goto(`${demo.origin}/office/people/families/${family!.id}`);
+	const find = page.getByRole('combobox', { name: 'Find the other family by any name in it' });
+	await find.first().fill('leila');
+	const found = page.locator('.found').getByRole('option').first();
+	for (const part of ['Adeyemi-Holt', 'Leila Adeyemi-Holt 8A'])
+		await expect(found).toContainText(part);
+	await find.first().press('Enter');
+	const look = page.getByRole('form', { name: /These two families are not to meet/ });
+	await expect(look).toContainText('Gulzar');
+	await expect(look).toContainText('Leila Adeyemi-Holt 8A');
+	expect(await demo.sql`select * from kept_apart where margin_minutes = 45`).toHaveLength(0);
+	await look.getByRole('spinbutton').fill('45');
+	await look.getByRole('button', { name: 'Keep apart' }).click();
+	await expect(page.getByText('45 minutes between their visits')).toBeVisible();
+	expect(await demo.sql`select * from kept_apart where margin_minutes = 45`).toHaveLength(1);
+});
+
+test('a student and its family are added by hand; a namesake is asked about', async ({
+	page,
+	demo,
+}) => {
+	await signIn(page, demo);
+	await page.goto(`${demo.origin}/office/people/students`);
+	await page.getByRole('link', { name: 'New student' }).click();
+	const [given, familyName] = ['Given name', 'Family name'].map((name) => page.getByLabel(name));
+	await given!.first().fill('Leila');
+	await familyName!.first().fill('Adeyemi-Holt');
+	await page.getByLabel('Home class').fill('8A');
+	await given!.nth(1).fill('Zebedee');
+	await page.getByRole('button', { name: 'Add to the register' }).click();
+	await expect(page.getByText('A student of this name is here already.')).toBeVisible();
+	await expect(given!.nth(1)).toHaveValue('Zebedee');
+	await page.getByLabel('This is another student of the same name').check();
+	await page.getByRole('button', { name: 'Add to the register' }).click();
+	await page.waitForURL('**/families/*');
+	await expect(page.getByText('8A')).toBeVisible();
+
+	await page.getByRole('link', { name: 'Add a student' }).click();
+	await expect(page.getByText('Leila Adeyemi-Holt 8A')).toBeVisible();
+	expect(await linkOf(page, demo, 'Zebedee')).toContain('/i/');
+});
+
+test('of a list the headings are found, corrected by a click, and rows of one student asked about', async ({
+	page,
+	demo,
+}) => {
+	await signIn(page, demo);
+	await page.goto(`${demo.origin}/office/people/lists`);
+	const rows = [
+		'Klassenliste 11z;;;',
+		'Schülernr.;Name, Vorname;Klasse;E-Mail eines Elternteils',
+		'z1;Wren, Ida;11z/12z;a@z.example',
+		'z1;Wren, Ida;11z/12z;b@z.example',
+		'Summe;2;;',
+	];
+	await page.locator('input[type=file]').setInputFiles({
+		...{ name: 'Klassenliste.csv', mimeType: 'text/csv' },
+		buffer: Buffer.from(rows.join('\n')),
+	});
+	await expect(page.getByText('Headings are taken from row 2.')).toBeVisible();
+	await expect(page.getByText('Row 5 is left out')).toBeVisible();
+	await page.getByRole('button', { name: 'Row 3 holds the headings' }).click();
+	await expect(page.getByText('Headings are taken from row 3.')).toBeVisible();
+	await page.getByRole('button', { name: 'Row 2 holds the headings' }).click();
+	await page.getByRole('button', { name: 'See what would change' }).click();
+	await expect(page.getByText('Rows about students: 2. Students: 1.')).toBeVisible();
+	const several = page.getByRole('button', { name: 'several: 11z and 12z' });
+	await expect(several).toHaveAttribute('aria-pressed', 'true');
+	await page.getByRole('button', { name: 'one class', exact: true }).click();
+	await expect(several).toHaveAttribute('aria-pressed', 'false');
+	const go = page.getByRole('button', { name: /^Read \d+ changes/ });
+	await expect(go).toBeDisabled();
+	await page.getByLabel(/That is right/).check();
+	await go.click();
+	await expect(page.getByText(/changes are in the register/)).toBeVisible();
+	const [read] = await demo.sql`select label from class where label like '11%'`;
+	expect(read!.label).toBe('11z/12z');
+});
