@@ -36,13 +36,14 @@
 	import { isNote } from '$lib/core/lists/register-lists';
 	import { m } from '$lib/paraglide/messages';
 	import ChairMark from '../chairs/ChairMark.svelte';
-	import { partText } from '../format/when';
+	import { pairKey } from '$lib/core/lists/households';
+	import { classKey } from '$lib/core/lists/shared-classes';
+	import { listText, partText } from '../format/when';
 	import { ToldProblem } from '../saving/post-for-lines';
 	import ChooseColumns from './ChooseColumns.svelte';
 	import DifferenceTable from './DifferenceTable.svelte';
 	import { droppedFiles } from './dropped-files';
-	import ClassDoubts from './ClassDoubts.svelte';
-	import HouseholdDoubts from './HouseholdDoubts.svelte';
+	import Doubts from './Doubts.svelte';
 	import ListFaults from './ListFaults.svelte';
 	import { fieldText, tableFaultTexts } from './list-text';
 	import { readFilesInWorker } from './read-files';
@@ -298,8 +299,29 @@
 		<p class="mb-4 font-bold" role="status">{m.lists_nothing()}</p>
 	{/if}
 	<ListFaults found={preview.difference.faults} />
-	<HouseholdDoubts doubts={preview.difference.doubts} {answer} />
-	<ClassDoubts doubts={preview.classDoubts} {answer} />
+	<Doubts
+		title={m.lists_doubts({ count: preview.difference.doubts.length })}
+		about={m.lists_doubts_about()}
+		doubts={preview.difference.doubts.map(({ a, b, names, studentNames, together }) => ({
+			key: pairKey(a, b),
+			name: listText(names),
+			facts: m.lists_doubt_about({ students: listText(studentNames) }),
+			answers: [m.lists_together(), m.lists_apart()],
+			isSo: together,
+		}))}
+		{answer}
+	/>
+	<Doubts
+		title={m.lists_class_doubts({ count: preview.classDoubts.length })}
+		about={m.lists_class_doubts_about()}
+		doubts={preview.classDoubts.map(({ label, parts, apart }) => ({
+			key: classKey(label),
+			name: label,
+			answers: [m.lists_class_parts({ parts: listText(parts) }), m.lists_class_whole()],
+			isSo: apart,
+		}))}
+		{answer}
+	/>
 	{#if counts.rows > 0 && joined === 0}
 		<p class="mb-4">{m.lists_students_counted(counts)}</p>
 	{/if}
