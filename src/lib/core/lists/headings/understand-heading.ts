@@ -90,7 +90,9 @@ export function understand(heading: string, language: HeadingWords): Meaning | n
 		const { text, isShortened } = words[at]!;
 		const parts =
 			(isShortened ? completed(text, dictionary) : null) ??
-			(dictionary.compounds ? parted(text, dictionary.words) : null);
+			(dictionary.compounds && text.length <= LONGEST_COMPOUND
+				? parted(text, dictionary.words)
+				: null);
 		if (parts) tokens.push(...parts);
 		else if (!dictionary.silent.has(text)) return null;
 		at++;
@@ -118,6 +120,8 @@ function completed(text: string, { words }: Dictionary): HeadingToken[] | null {
 
 /** The shortest part of a word that is several written together; `nr` is the one exception. */
 const SHORTEST_PART = 3;
+/** In longer words nobody writes together, and there would be too many ways to part them. */
+const LONGEST_COMPOUND = 60;
 
 /** The parts of a word that is several written together, with the `s` that joins some: `Schülervorname`. */
 function parted(text: string, words: Dictionary['words']): HeadingToken[] | null {
