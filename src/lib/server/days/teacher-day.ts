@@ -50,7 +50,7 @@ export interface TeacherConference {
 
 /** A teacher's appointments and free slots at every conference that is not over, date by date. */
 export async function teacherConferences(
-	{ db, clock }: Pick<App, 'db' | 'clock'>,
+	{ db, clock, config }: Pick<App, 'db' | 'clock' | 'config'>,
 	actor: Actor,
 	personId: string,
 ): Promise<TeacherConference[]> {
@@ -68,7 +68,10 @@ export async function teacherConferences(
 		const slots = await slotsOf(db, id, personId);
 		if (desks.length + slots.length === 0) continue;
 		const ids = slots.map(({ slot }) => slot.id);
-		const seated = groupBy(await readSeated({ db }, inArray(slot.id, ids)), ({ slot }) => slot);
+		const seated = groupBy(
+			await readSeated({ db, config }, inArray(slot.id, ids)),
+			({ slot }) => slot,
+		);
 		const snapshot = await loadSnapshot(db, id);
 		const states = seatStates(snapshot, await readClaims(db, id, now), now);
 		const { away, standsIn } = await placesTaken(db, snapshot.desks, personId);

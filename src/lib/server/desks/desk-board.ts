@@ -107,7 +107,7 @@ export async function readDeskBoard(
 			readBooked(db, conferenceId, plans),
 			readBrought(db, conferenceId),
 			readStepFreeDesks(db, conferenceId),
-			slotsToSettle({ db }, conferenceId),
+			slotsToSettle({ db, config }, conferenceId),
 			openProposals(db, conferenceId),
 			readUnread(db, persons),
 		]);

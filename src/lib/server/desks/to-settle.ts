@@ -28,7 +28,7 @@ export interface SlotToSettle {
 
 /** The appointments that the office has to settle, in order of time. */
 export async function slotsToSettle(
-	{ db }: Pick<App, 'db'>,
+	{ db, config }: Pick<App, 'db' | 'config'>,
 	conferenceId: string,
 ): Promise<SlotToSettle[]> {
 	const rows = await db
@@ -45,7 +45,7 @@ export async function slotsToSettle(
 		)
 		.orderBy(asc(slot.startsAt));
 	const ids = rows.map(({ slot }) => slot.id);
-	const seated = ids.length ? await readSeated({ db }, inArray(slot.id, ids)) : [];
+	const seated = ids.length ? await readSeated({ db, config }, inArray(slot.id, ids)) : [];
 	return rows.flatMap(({ slot: row, twice }) =>
 		seated
 			.filter((entry) => entry.slot === row.id && (twice === null || entry.appointment === twice))

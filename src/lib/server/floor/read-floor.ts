@@ -38,7 +38,7 @@ export interface Floor {
 
 /** All desks of a conference against time: every seat with its state and who sits there. */
 export async function readFloor(
-	{ db, clock }: Pick<App, 'db' | 'clock'>,
+	{ db, clock, config }: Pick<App, 'db' | 'clock' | 'config'>,
 	actor: Actor,
 	conferenceId: string,
 ): Promise<Floor> {
@@ -48,7 +48,7 @@ export async function readFloor(
 	const [claims, seated] = await Promise.all([
 		readClaims(db, conferenceId, now),
 		readSeated(
-			{ db },
+			{ db, config },
 			inArray(
 				slot.deskId,
 				snapshot.desks.map(({ id }) => id),

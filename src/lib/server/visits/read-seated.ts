@@ -41,7 +41,10 @@ export interface Seated {
 }
 
 /** The standing appointments in the slots that the condition (on `slot`) picks, with their people. */
-export async function readSeated({ db }: Pick<App, 'db'>, condition: SQL): Promise<Seated[]> {
+export async function readSeated(
+	{ db, config }: Pick<App, 'db' | 'config'>,
+	condition: SQL,
+): Promise<Seated[]> {
 	const rows = await db
 		.select({
 			...{ slot: slot.id, appointment, family, place, building: building.name },
@@ -99,7 +102,7 @@ export async function readSeated({ db }: Pick<App, 'db'>, condition: SQL): Promi
 			// A number without its PIN: who receives has it.
 			name: place.telephone ?? place.name,
 			building,
-			hasDoor: place.link !== null || place.fresh,
+			hasDoor: place.link !== null || (place.fresh && config.videoService !== null),
 		},
 	}));
 }
