@@ -141,7 +141,11 @@ export async function phone(browser: Browser, link: string): Promise<Page> {
 export async function linkOf(page: Page, demo: SeededHouse, adult: string): Promise<string> {
 	await page.goto(`${demo.origin}/office/winter-conferences/families`);
 	const button = page.getByRole('button', { name: `Copy the private link of ${adult}` });
-	return (await button.getAttribute('data-link'))!;
+	const [answer] = await Promise.all([
+		page.waitForResponse((response) => response.url().includes('/families/link/')),
+		button.click(),
+	]);
+	return answer.text();
 }
 
 /** From whom to the suggestions, at any time. */

@@ -7,6 +7,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Actor } from '$lib/core/permissions/may';
 import { operations } from '$lib/server/api/operations';
 import { createApp, type App } from '$lib/server/app';
+import { doorOfAppointment } from '$lib/server/visits/open-door';
 import { answerAppointment } from '$lib/server/booking/answer-appointment';
 import { bookVisit } from '$lib/server/booking/change-visit';
 import { askGuest, guestsOf, withdrawGuest } from '$lib/server/booking/guests';
@@ -337,6 +338,10 @@ const TABLE: Record<
 					alternatives: [{ slot: slots[0]!, wishes: [wish] }],
 				}),
 			),
+		status: 403,
+	},
+	'server doorOfAppointment': {
+		ask: ({ appointment }) => direct(doorOfAppointment(app, bound, appointment)),
 		status: 403,
 	},
 	'server undoVisitAct': {

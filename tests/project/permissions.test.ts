@@ -106,6 +106,7 @@ const ALLOWED: Record<string, readonly Role[]> = {
 	'/office/[address]/open ?/publish': organiser,
 	'/office/[address]/open ?/withdraw': organiser,
 	'/office/[address]/families page': office,
+	'/office/[address]/families/link/[adult] GET': organiser,
 	'/office/[address]/floor page': office,
 	'/office/[address]/floor/door/[appointment] GET': office,
 	[`${people} page`]: office,
@@ -195,6 +196,7 @@ beforeAll(async () => {
 		(select id from person where is_interpreter limit 1) as interpreters,
 		(select id from student limit 1) as students, (select id from family limit 1) as families,
 		(select id from account limit 1) as account,
+		(select adult_id from invitation where adult_id is not null and revoked_at is null limit 1) as adult,
 		(select appointment.id from appointment join desk on desk.id = desk_id
 			where desk.name = 'Oskar Lindqvist' and stands limit 1) as appointment`;
 	Object.assign(ids, row);
@@ -215,6 +217,7 @@ function addressOf(route: string): string {
 		.replace('[address]', 'winter-conferences')
 		.replace('[desk]', ids.desk!)
 		.replace('[appointment]', ids.appointment!)
+		.replace('[adult]', ids.adult!)
 		.replace('[conference]', ids.conference!)
 		.replace('/i/[token]', `/i/${ids.link}`)
 		.replace('[token]', ids.token!)
@@ -312,11 +315,12 @@ it('answers are compressed, but for those that carry a link, a code or a token',
 	}
 	expect(told).toEqual([]);
 	for (const heavy of [
-		...['/office/[address]/floor page', '/visit/[address] page', '/office page'],
+		...['/office/[address]/families page', '/office/[address]/floor page'],
+		...['/visit/[address] page', '/office page'],
 		...['/office/people/students page', '/office/people/families page', '/api/v1/openapi.json GET'],
 	])
 		expect(compressed).toContain(heavy);
-	expect(compressed).not.toContain('/office/[address]/families page');
+	expect(compressed).not.toContain('/office/[address]/desks page');
 	const plain = await fetch(`${demo.origin}/sign-in`, {
 		headers: { 'accept-encoding': 'identity' },
 	});

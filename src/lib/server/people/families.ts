@@ -13,7 +13,6 @@ import {
 	student,
 	wish,
 } from '../database/schema';
-import { invitationLink } from '../invitations/links';
 import { ForbiddenError } from '../permissions/forbidden';
 import { homeLabel } from './class-labels';
 import { byName } from './name-order';
@@ -23,7 +22,12 @@ import { fullName } from './names';
 export interface FamilyLine {
 	readonly id: string;
 	readonly label: string;
-	readonly adults: readonly { readonly name: string; readonly link: string | null }[];
+	/** `isInvited`: there is a private link, which is asked for by itself (`adultsLink`). */
+	readonly adults: readonly {
+		readonly id: string;
+		readonly name: string;
+		readonly isInvited: boolean;
+	}[];
 	readonly students: readonly { readonly name: string; readonly classLabel: string }[];
 	readonly wished: number;
 	readonly placed: number;
@@ -33,7 +37,7 @@ export interface FamilyLine {
 
 /** All families with their links and how far they are with booking, by label. */
 export async function listFamilies(
-	{ db, config }: Pick<App, 'db' | 'config'>,
+	{ db }: Pick<App, 'db'>,
 	actor: Actor,
 	conferenceId: string,
 ): Promise<FamilyLine[]> {
@@ -42,7 +46,7 @@ export async function listFamilies(
 	const [families, adults, students, wishes, visits] = await Promise.all([
 		db.select().from(family).where(isNull(family.leftAt)).orderBy(byName(family.label)),
 		db
-			.select({ familyId: familyAdult.familyId, adult, invitation })
+			.select({ familyId: familyAdult.familyId, adult, invitation: invitation.id })
 			.from(familyAdult)
 			.innerJoin(adult, eq(adult.id, familyAdult.adultId))
 			.leftJoin(invitation, and(eq(invitation.adultId, adult.id), isNull(invitation.revokedAt)))
@@ -94,9 +98,9 @@ export async function listFamilies(
 			id,
 			label: label ?? '',
 			adults: (adultsOf.get(id) ?? []).map(({ adult, invitation }) => ({
+				id: adult.id,
 				name: fullName(adult),
-				link:
-					seesLinks && invitation ? invitationLink(config.origin, config.key, invitation) : null,
+				isInvited: seesLinks && invitation !== null,
 			})),
 			students: (studentsOf.get(id) ?? []).map(({ student, label }) => ({
 				name: fullName(student),

@@ -2,15 +2,28 @@
 	import { Check, Link } from '@lucide/svelte';
 	import { m } from '$lib/paraglide/messages';
 
-	/** Copies a private link; the name says whose it is. Brief: the sign alone. */
-	let { link, name, brief = false }: { link: string; name: string; brief?: boolean } = $props();
+	/**
+	 * Copies a private link; the name says whose it is. Where there are many on a page, each is asked for only when
+	 * it is wanted: `read` answers with it.
+	 */
+	let { name, ...source }: { name: string } & ({ link: string } | { read: () => Promise<string> }) =
+		$props();
 
 	let copied = $state(false);
+	let problem = $state(false);
 
 	async function copy() {
-		await navigator.clipboard.writeText(link);
-		copied = true;
-		setTimeout(() => (copied = false), 2000);
+		problem = false;
+		try {
+			const found = 'link' in source ? Promise.resolve(source.link) : source.read();
+			// The clipboard takes a promise: some browsers have forgotten the press by the time it is kept.
+			const plain = found.then((link) => new Blob([link], { type: 'text/plain' }));
+			await navigator.clipboard.write([new ClipboardItem({ 'text/plain': plain })]);
+			copied = true;
+			setTimeout(() => (copied = false), 2000);
+		} catch {
+			problem = true;
+		}
 	}
 </script>
 
@@ -19,13 +32,15 @@
 	class="btn btn-ghost btn-xs"
 	aria-label={m.link_copy_of({ name })}
 	title={m.link_copy_of({ name })}
-	data-link={link}
+	data-link={'link' in source ? source.link : undefined}
 	onclick={copy}
 >
-	{#if copied}
+	{#if problem}
+		<span class="text-error" role="alert">{m.link_not_copied()}</span>
+	{:else if copied}
 		<Check size={14} aria-hidden="true" /> <span role="status">{m.link_copied()}</span>
 	{:else}
 		<Link size={14} aria-hidden="true" />
-		{#if !brief}{m.link_copy()}{/if}
+		{m.link_copy()}
 	{/if}
 </button>

@@ -17,3 +17,10 @@ export async function readJson<T>(address: string): Promise<T | null> {
 	const answer = await fetch(address).catch(() => null);
 	return answer?.ok ? ((await answer.json()) as T) : null;
 }
+
+/** Asks an address for a text. Throws where there is none. */
+export async function readText(address: string): Promise<string> {
+	const answer = await fetch(address);
+	if (!answer.ok) throw new Error(`${answer.status}`);
+	return answer.text();
+}

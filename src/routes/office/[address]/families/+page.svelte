@@ -1,7 +1,9 @@
 <script lang="ts">
+	import { page } from '$app/state';
 	import { m } from '$lib/paraglide/messages';
 	import Seat from '$lib/ui/chairs/Seat.svelte';
 	import { dateText, timeText } from '$lib/ui/format/when';
+	import { readText } from '$lib/ui/saving/send-json';
 	import CopyLink from '$lib/ui/office/CopyLink.svelte';
 
 	let { data } = $props();
@@ -59,10 +61,12 @@
 						{#each family.adults as adult, index (index)}
 							<span class="flex items-center justify-between gap-2">
 								{adult.name || m.family_nameless()}
-								{#if adult.link}<CopyLink
-										link={adult.link}
+								{#if adult.isInvited}
+									<CopyLink
 										name={adult.name || m.family_nameless()}
-									/>{/if}
+										read={() => readText(`${page.url.pathname}/link/${adult.id}`)}
+									/>
+								{/if}
 							</span>
 						{/each}
 					</td>
