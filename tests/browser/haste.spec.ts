@@ -85,10 +85,10 @@ test('while the ruler is scrolled sideways its hours stay beside the names', asy
 			return [box.scrollLeft, box.scrollWidth, box.clientWidth].join();
 		});
 	await expect.poll(scrolled).toMatch(/^(9\d|1[0-2]\d),/);
-	// What is seen at the place above the names is the corner, not an hour.
+	// What is seen above the end of the names is the corner, not an hour that was scrolled there.
 	const seen = await scroll.evaluate((box) => {
 		const { left, top } = box.getBoundingClientRect();
-		return document.elementFromPoint(left + 40, top + 12)!.closest('.corner') !== null;
+		return document.elementFromPoint(left + 200, top + 12)!.closest('.corner') !== null;
 	});
 	expect(seen).toBe(true);
 });
