@@ -532,7 +532,7 @@ describe('a guest', () => {
 		const seen = await guestView(app, token);
 		expect(seen).toEqual({
 			...{ conference: 'Winter', timeZone: 'America/Halifax' },
-			desk: { name: 'Teacher 0', standIns: [] },
+			desk: { name: 'Teacher 0', substitutes: [] },
 			...{ start: row!.startsAt, end: row!.endsAt, place: 'Room 0', link: null },
 		});
 		expect(await guestView(app, `${token.slice(0, -1)}!`)).toBeNull();

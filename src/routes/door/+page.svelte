@@ -22,12 +22,12 @@
 				{data.expected.conference} · {localDateText(data.expected.date)} ·
 				{m.door_count({ count: data.expected.families.length })}
 			</p>
-			{#if data.expected.standIns.length}
+			{#if data.expected.substitutes.length}
 				<section class="mb-6 border-s-4 border-accent ps-3">
-					<h2 class="font-bold">{m.door_stand_ins()}</h2>
+					<h2 class="font-bold">{m.door_substitutes()}</h2>
 					<ul>
-						{#each data.expected.standIns as entry (`${entry.absent}${entry.name}`)}
-							<li>{m.stand_in_named(entry)}</li>
+						{#each data.expected.substitutes as entry (`${entry.absent}${entry.name}`)}
+							<li>{m.substitute_named(entry)}</li>
 						{/each}
 					</ul>
 				</section>

@@ -8,7 +8,7 @@
 	import Seat from '$lib/ui/chairs/Seat.svelte';
 	import { dateText, listText, localDateText, timeText } from '$lib/ui/format/when';
 	import type { SeatState } from '$lib/core/conferences/seat-state';
-	import { standInOnText } from '$lib/ui/desks/stand-in-text';
+	import { substituteOnText } from '$lib/ui/desks/substitute-text';
 	import SeatedNeeds from '$lib/ui/office/SeatedNeeds.svelte';
 	import { seatText } from '$lib/ui/office/seat-text';
 	import { followSeats } from '$lib/ui/live/live-seats.svelte';
@@ -61,7 +61,7 @@
 				{/each}
 			</p>
 			{#each conference.away as entry (`${entry.date}${entry.name}`)}
-				<p class="mb-4 font-bold">{standInOnText(entry)}</p>
+				<p class="mb-4 font-bold">{substituteOnText(entry)}</p>
 			{/each}
 			{#if next}
 				<section class="mb-8 border-y border-base-300 py-4" aria-label={m.day_next()}>
@@ -115,9 +115,9 @@
 									{:else}
 										<span class="quiet">{seatText(line.state)}</span>
 									{/each}
-									{#if line.standsIn}
+									{#if line.inPlaceOf}
 										<span class="block text-small">
-											{[line.standsIn.subject, m.stand_in_for(line.standsIn)]
+											{[line.inPlaceOf.subject, m.substitute_for(line.inPlaceOf)]
 												.filter(Boolean)
 												.join(' · ')}
 										</span>

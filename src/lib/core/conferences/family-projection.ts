@@ -1,4 +1,4 @@
-import type { StandIn } from '../desks/stand-ins';
+import type { NamedSubstitute } from '../desks/named-substitutes';
 import { modeOf } from '../rules/places';
 import { MINUTE, type LocalDate } from '../time/local-time';
 import type { FixedAppointment, FreeSlot, VisitProblem } from '../visits/visit-problem';
@@ -77,7 +77,7 @@ export interface FamilyDesk {
 	readonly name: string;
 	readonly subject: string;
 	/** Who stands in there, and for whom. */
-	readonly standIns: readonly StandIn[];
+	readonly substitutes: readonly NamedSubstitute[];
 }
 
 export interface FamilyWish {

@@ -17,7 +17,7 @@ import {
 } from '../conferences/read-conference';
 import { inTransaction } from '../database/transaction';
 import { family, familyAdult, invitation, wish } from '../database/schema';
-import { standInsOf } from '../desks/stand-ins';
+import { substitutesOf } from '../desks/named-substitutes';
 import { familyCodes } from '../invitations/family-codes';
 import { invitationLink } from '../invitations/links';
 import { invite } from '../invitations/visitors';
@@ -27,7 +27,7 @@ import type { ConferenceFile } from './conference-file/schema';
 import { notFound, Problem } from './problem';
 import type { conferenceFacts, slotState } from './schemas';
 import type { Asked, Given } from './serve-operation';
-import { instantOrNull, instantText, standInAnswer } from './visit-answer';
+import { instantOrNull, instantText, substituteAnswer } from './visit-answer';
 
 type OfConference<Q = unknown> = Asked<{ id: string }, Q, unknown>;
 
@@ -58,7 +58,7 @@ export async function readConference(asked: OfConference): Promise<Given> {
 	const row = await conferenceOf(asked);
 	const { snapshot, states } = await statesOf(asked.app, row.id);
 	const slots = groupBy(snapshot.slots, ({ desk }) => desk);
-	const standIns = await standInsOf(asked.app.db, snapshot.desks);
+	const substitutes = await substitutesOf(asked.app.db, snapshot.desks);
 	return {
 		body: {
 			...factsOf(row, asked.app.clock.now()),
@@ -69,7 +69,7 @@ export async function readConference(asked: OfConference): Promise<Given> {
 				const free = own.filter((slot) => states.get(slot.id) === 'free').length;
 				return {
 					...{ id, number, name, subject, slots: own.length, free },
-					standIns: (standIns.get(id) ?? []).map(standInAnswer),
+					substitutes: (substitutes.get(id) ?? []).map(substituteAnswer),
 				};
 			}),
 		},

@@ -83,7 +83,7 @@ export const hold = z.object({
 	appointments: z.array(z.object({ slot: id, wishes: z.array(id) })),
 });
 
-const standIn = z.object({
+const substitute = z.object({
 	date: localDate,
 	name: z.string().describe('Who is there.'),
 	absent: z.string().describe('Whose place it is.'),
@@ -91,7 +91,7 @@ const standIn = z.object({
 
 const deskFacts = {
 	...{ id, number: z.int(), name: z.string(), subject: z.string() },
-	standIns: z.array(standIn).describe('Who stands in for whom, and when.'),
+	substitutes: z.array(substitute).describe('Who stands in for whom, and when.'),
 };
 
 export const visitAppointment = z.object({

@@ -1,6 +1,6 @@
 import type { z } from 'zod';
 import type { FamilyHold, FamilyProjection } from '../../core/conferences/family-projection';
-import type { StandIn } from '../../core/desks/stand-ins';
+import type { NamedSubstitute } from '../../core/desks/named-substitutes';
 import { modeOf } from '../../core/rules/places';
 import type { Adult } from './whose-visit';
 import type { hold, visit, visitAsItIs } from './schemas';
@@ -11,7 +11,11 @@ export const instantOrNull = (epoch: number | null): string | null =>
 	epoch === null ? null : instantText(epoch);
 
 /** Who stands in for whom, as it is told. */
-export const standInAnswer = ({ date, name, absent }: StandIn) => ({ date, name, absent });
+export const substituteAnswer = ({ date, name, absent }: NamedSubstitute) => ({
+	date,
+	name,
+	absent,
+});
 
 /** A hold or an offer, as it is told. */
 export const holdAnswer = ({ id, kind, until, keeps }: FamilyHold): z.infer<typeof hold> => ({
@@ -46,9 +50,9 @@ export function visitAsItIsAnswer(
 		family: view.family,
 		families: [...adult.families],
 		students: view.students.map(({ id, name, classLabel }) => ({ id, name, classLabel })),
-		desks: view.desks.map(({ id, number, name, subject, standIns }) => ({
+		desks: view.desks.map(({ id, number, name, subject, substitutes }) => ({
 			...{ id, number, name, subject },
-			standIns: standIns.map(standInAnswer),
+			substitutes: substitutes.map(substituteAnswer),
 		})),
 		wishes: view.wishes.map((wish) => ({ ...wish, desks: [...wish.desks] })),
 		appointments: view.appointments.map((entry) => {

@@ -1,5 +1,5 @@
 import { and, asc, eq, isNull } from 'drizzle-orm';
-import { metAt, type MetAt } from '../../core/desks/stand-ins';
+import { metAt, type MetAt } from '../../core/desks/named-substitutes';
 import type { StudentRight } from '../../core/permissions/adult-rights';
 import { may, type Actor } from '../../core/permissions/may';
 import { localOf } from '../../core/time/local-time';
@@ -16,7 +16,7 @@ import {
 	guest,
 	place,
 } from '../database/schema';
-import { standInsOf } from '../desks/stand-ins';
+import { substitutesOf } from '../desks/named-substitutes';
 import { newId } from '../identifiers';
 import { guestLink, isGuestSecret, readLinkToken } from '../invitations/links';
 import { ForbiddenError } from '../permissions/forbidden';
@@ -131,8 +131,9 @@ export async function guestView(
 	const known = (await loadSnapshot(db, row.conference.id)).desks.find(
 		(desk) => desk.id === row.appointment.deskId,
 	);
-	const standIns = (await standInsOf(db, known ? [known] : [])).get(row.appointment.deskId) ?? [];
-	const met = metAt({ name: row.desk, standIns }, date);
+	const substitutes =
+		(await substitutesOf(db, known ? [known] : [])).get(row.appointment.deskId) ?? [];
+	const met = metAt({ name: row.desk, substitutes }, date);
 	return {
 		...{ conference: row.conference.name, timeZone: row.conference.timeZone, desk: met },
 		...{ start: startsAt, end: endsAt, place: row.place.name },

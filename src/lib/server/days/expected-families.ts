@@ -1,5 +1,5 @@
 import { and, asc, eq, inArray } from 'drizzle-orm';
-import type { StandIn } from '../../core/desks/stand-ins';
+import type { NamedSubstitute } from '../../core/desks/named-substitutes';
 import { groupBy } from '../../core/group-by';
 import { may, type Actor } from '../../core/permissions/may';
 import { localOf } from '../../core/time/local-time';
@@ -7,7 +7,7 @@ import type { App } from '../app';
 import { loadSnapshot } from '../conferences/load-snapshot';
 import { visibleConferences } from '../conferences/read-conference';
 import { appointment, family, place } from '../database/schema';
-import { standInsOf } from '../desks/stand-ins';
+import { substitutesOf } from '../desks/named-substitutes';
 import { byName } from '../people/name-order';
 import { ForbiddenError } from '../permissions/forbidden';
 
@@ -17,7 +17,7 @@ export interface ExpectedFamilies {
 	readonly date: string;
 	readonly timeZone: string;
 	/** Who stands in for whom on that date. */
-	readonly standIns: readonly StandIn[];
+	readonly substitutes: readonly NamedSubstitute[];
 	readonly families: readonly {
 		readonly id: string;
 		readonly label: string;
@@ -52,11 +52,11 @@ export async function expectedFamilies(
 		const dates = groupBy(rows, ({ start }) => localOf(start, timeZone).date);
 		const date = [...dates.keys()].sort().find((date) => date >= today);
 		if (!date) continue;
-		const standIns = await standInsOf(db, (await loadSnapshot(db, id)).desks);
+		const substitutes = await substitutesOf(db, (await loadSnapshot(db, id)).desks);
 		const visits = groupBy(dates.get(date)!, ({ family }) => family);
 		return {
 			...{ conference: name, date, timeZone },
-			standIns: [...standIns.values()].flat().filter((entry) => entry.date === date),
+			substitutes: [...substitutes.values()].flat().filter((entry) => entry.date === date),
 			families: [...visits].map(([id, list]) => ({
 				...{ id, label: list[0]!.label ?? '', start: list[0]!.start },
 				places: [...new Set(list.map(({ place }) => place))],

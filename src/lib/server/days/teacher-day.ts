@@ -1,7 +1,7 @@
 import { and, asc, eq, inArray, isNotNull, or, sql } from 'drizzle-orm';
 import { seatStates, type SeatState } from '../../core/conferences/seat-state';
 import type { Desk } from '../../core/conferences/snapshot';
-import type { StandIn } from '../../core/desks/stand-ins';
+import type { NamedSubstitute } from '../../core/desks/named-substitutes';
 import { groupBy } from '../../core/group-by';
 import { may, type Actor } from '../../core/permissions/may';
 import { localOf, type LocalDate } from '../../core/time/local-time';
@@ -11,7 +11,7 @@ import { readClaims } from '../conferences/read-claims';
 import { visibleConferences } from '../conferences/read-conference';
 import type { Reader } from '../database/connect';
 import { desk, deskPerson, deskSubstitute, slot } from '../database/schema';
-import { standInsOf } from '../desks/stand-ins';
+import { substitutesOf } from '../desks/named-substitutes';
 import { ForbiddenError } from '../permissions/forbidden';
 import { readSeated, type Seated } from '../visits/read-seated';
 
@@ -23,7 +23,7 @@ export interface DayLine {
 	/** Whether it is free, asked for, closed by something else. */
 	readonly state: SeatState;
 	/** In whose place the teacher sits there, and at what; `null` at a desk of its own. */
-	readonly standsIn: { readonly absent: string; readonly subject: string } | null;
+	readonly inPlaceOf: { readonly absent: string; readonly subject: string } | null;
 	readonly seated: readonly Seated[];
 }
 
@@ -44,7 +44,7 @@ export interface TeacherConference {
 		readonly subject: string;
 	}[];
 	/** Who takes the teacher's place, and when. */
-	readonly away: readonly StandIn[];
+	readonly away: readonly NamedSubstitute[];
 	readonly dates: readonly TeacherDate[];
 }
 
@@ -74,14 +74,14 @@ export async function teacherConferences(
 		);
 		const snapshot = await loadSnapshot(db, id);
 		const states = seatStates(snapshot, await readClaims(db, id, now), now);
-		const { away, standsIn } = await placesTaken(db, snapshot.desks, personId);
+		const { away, inPlaceOf } = await placesTaken(db, snapshot.desks, personId);
 		const lines = slots
 			.map(({ slot }) => ({
 				slot: slot.id,
 				start: slot.startsAt,
 				end: slot.endsAt,
 				detached: slot.detachedAt !== null,
-				standsIn: standsIn(slot.deskId, slot.localDate),
+				inPlaceOf: inPlaceOf(slot.deskId, slot.localDate),
 				seated: (seated.get(slot.id) ?? []).filter(
 					({ receiver }) => receiver === null || receiver === personId,
 				),
@@ -112,8 +112,8 @@ async function placesTaken(
 	desks: readonly Desk[],
 	personId: string,
 ): Promise<{
-	away: StandIn[];
-	standsIn: (desk: string, date: LocalDate) => DayLine['standsIn'];
+	away: NamedSubstitute[];
+	inPlaceOf: (desk: string, date: LocalDate) => DayLine['inPlaceOf'];
 }> {
 	const about = desks.map((desk) => ({
 		...desk,
@@ -121,11 +121,11 @@ async function placesTaken(
 			[absent, person].includes(personId),
 		),
 	}));
-	const known = await standInsOf(db, about);
+	const known = await substitutesOf(db, about);
 	const isAway = ({ people }: Desk) => people.some(({ person }) => person === personId);
 	return {
 		away: about.filter(isAway).flatMap(({ id }) => known.get(id) ?? []),
-		standsIn: (id, date) => {
+		inPlaceOf: (id, date) => {
 			const desk = about.find((desk) => desk.id === id);
 			const entry = desk && !isAway(desk) && known.get(id)?.find((one) => one.date === date);
 			return entry ? { absent: entry.absent, subject: desk.subject } : null;

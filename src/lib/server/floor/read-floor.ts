@@ -1,13 +1,13 @@
 import { inArray } from 'drizzle-orm';
 import { seatStates, type SeatState } from '../../core/conferences/seat-state';
-import type { StandIn } from '../../core/desks/stand-ins';
+import type { NamedSubstitute } from '../../core/desks/named-substitutes';
 import { groupBy } from '../../core/group-by';
 import { may, type Actor } from '../../core/permissions/may';
 import type { App } from '../app';
 import { loadSnapshot } from '../conferences/load-snapshot';
 import { readClaims } from '../conferences/read-claims';
 import { slot } from '../database/schema';
-import { standInsOf } from '../desks/stand-ins';
+import { substitutesOf } from '../desks/named-substitutes';
 import { ForbiddenError } from '../permissions/forbidden';
 import { readSeated, type Seated } from '../visits/read-seated';
 
@@ -25,7 +25,7 @@ export interface FloorDesk {
 	readonly number: number;
 	readonly name: string;
 	readonly subject: string;
-	readonly standIns: readonly StandIn[];
+	readonly substitutes: readonly NamedSubstitute[];
 	/** Names of the places where it sits, in order of time. */
 	readonly places: readonly string[];
 	readonly seats: readonly FloorSeat[];
@@ -55,7 +55,7 @@ export async function readFloor(
 			),
 		),
 	]);
-	const standIns = await standInsOf(db, snapshot.desks);
+	const substitutes = await substitutesOf(db, snapshot.desks);
 	const states = seatStates(snapshot, claims, now);
 	const seatedIn = groupBy(seated, ({ slot }) => slot);
 	const slotsOf = groupBy(snapshot.slots, ({ desk }) => desk);
@@ -65,7 +65,7 @@ export async function readFloor(
 		desks: snapshot.desks.map(({ id, number, name, subject }) => {
 			const slots = slotsOf.get(id) ?? [];
 			return {
-				...{ id, number, name, subject, standIns: standIns.get(id) ?? [] },
+				...{ id, number, name, subject, substitutes: substitutes.get(id) ?? [] },
 				places: [...new Set(slots.map(({ place }) => placeNames.get(place) ?? ''))],
 				seats: slots.map(({ id, date, start, end }) => ({
 					slot: id,

@@ -40,7 +40,7 @@ export async function familyData(
 			select conference.name as conference, desk.name as desk,
 				(select string_agg(concat_ws(' ', given_name, family_name), ', ') from desk_substitute
 					join person on person.id = person_id where desk_id = desk.id
-						and local_date = (starts_at at time zone conference.time_zone)::date) as "standIn",
+						and local_date = (starts_at at time zone conference.time_zone)::date) as "substitute",
 				desk.subject, place.name as place,
 				standing, starts_at as start, ends_at as "end",
 				array(select concat_ws(' ', given_name, family_name) from appointment_student

@@ -27,7 +27,7 @@ import { isOffice, visitFacts } from '../booking/visit-facts';
 import { loadSnapshot } from '../conferences/load-snapshot';
 import type { Reader } from '../database/connect';
 import { appointment, desk, place } from '../database/schema';
-import { standInsOf } from '../desks/stand-ins';
+import { substitutesOf } from '../desks/named-substitutes';
 import { doorOf } from './door-of';
 import { fullName } from '../people/names';
 import { ForbiddenError } from '../permissions/forbidden';
@@ -66,7 +66,7 @@ export async function familyView(
 			place.kind === 'telephone' ? { ...place, name: numbers.get(place.id) ?? '' } : place,
 		);
 	const wantedDesks = desks.filter(({ id }) => wanted.has(id));
-	const standIns = await standInsOf(db, wantedDesks);
+	const substitutes = await substitutesOf(db, wantedDesks);
 	const names = new Map(family.adults.map((row) => [row.id, fullName(row)]));
 	const facts = await visitFacts(db, {
 		...{ snapshot, family, now, has, office: isOffice(actor) },
@@ -98,7 +98,7 @@ export async function familyView(
 		}),
 		desks: wantedDesks.map(({ id, number, name, subject }) => ({
 			...{ id, number, name, subject },
-			standIns: standIns.get(id) ?? [],
+			substitutes: substitutes.get(id) ?? [],
 		})),
 		places: places.map((place) => ({ ...place, key: placeKey(place) })),
 		travel: travelBetween(places, walks, conference.switchMinutes),

@@ -1,6 +1,6 @@
 import ical, { ICalCalendarMethod, ICalEventStatus } from 'ical-generator';
 import type { FamilyProjection } from '../../core/conferences/family-projection';
-import { metAt, type MetAt } from '../../core/desks/stand-ins';
+import { metAt, type MetAt } from '../../core/desks/named-substitutes';
 
 /** Sentences come from the message library; the calendar only arranges them. */
 export interface CalendarWords {
@@ -22,7 +22,7 @@ export function visitCalendar(view: FamilyProjection, now: number, words: Calend
 	const students = new Map(view.students.map(({ id, name }) => [id, name]));
 	const desks = new Map(view.desks.map((desk) => [desk.id, desk]));
 	for (const appointment of view.appointments) {
-		const desk = desks.get(appointment.desk) ?? { name: '', standIns: [] };
+		const desk = desks.get(appointment.desk) ?? { name: '', substitutes: [] };
 		const met = metAt(desk, appointment.date);
 		calendar.createEvent({
 			id: `${appointment.id}@ten-chairs`,

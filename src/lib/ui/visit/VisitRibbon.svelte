@@ -62,7 +62,7 @@
 					<div class="card-of-appointment">
 						<div class="min-w-0">
 							<strong class="block">{entry.desk}</strong>
-							{#if entry.standIn}<span class="block text-small">{entry.standIn}</span>{/if}
+							{#if entry.substitute}<span class="block text-small">{entry.substitute}</span>{/if}
 							<span class="quiet block text-small">
 								{[entry.subject, entry.place].filter(Boolean).join(' · ')}
 								{#if walk && walk.minutes > 0 && wait < SHORTEST_WORDED}

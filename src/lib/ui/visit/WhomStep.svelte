@@ -2,7 +2,7 @@
 	import { onMount } from 'svelte';
 	import type { FamilyProjection } from '$lib/core/conferences/family-projection';
 	import { m } from '$lib/paraglide/messages';
-	import { standInOnText } from '../desks/stand-in-text';
+	import { substituteOnText } from '../desks/substitute-text';
 	import { listText, localDateText, momentText } from '../format/when';
 	import { studentInk } from './ribbon-entry';
 	import ThumbBar from './ThumbBar.svelte';
@@ -66,8 +66,8 @@
 				<span>
 					<strong class="block">{desk?.name}</strong>
 					<span class="quiet block text-small">{desk?.subject}</span>
-					{#each desk?.standIns ?? [] as entry (`${entry.date}${entry.absent}`)}
-						<span class="block text-small">{standInOnText(entry)}</span>
+					{#each desk?.substitutes ?? [] as entry (`${entry.date}${entry.absent}`)}
+						<span class="block text-small">{substituteOnText(entry)}</span>
 					{/each}
 				</span>
 				{#if wish.askedByTeacher}

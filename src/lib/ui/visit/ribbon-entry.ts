@@ -1,11 +1,11 @@
 import type { FamilyProjection } from '$lib/core/conferences/family-projection';
-import { metAt } from '$lib/core/desks/stand-ins';
+import { metAt } from '$lib/core/desks/named-substitutes';
 import { MINUTE } from '$lib/core/time/local-time';
 import { turnMinutes } from '$lib/core/visits/turn';
 import type { Visit } from '$lib/core/visits/visit-problem';
 import { REMOTE } from '$lib/core/conferences/travel';
 
-import { standInText } from '../desks/stand-in-text';
+import { substituteText } from '../desks/substitute-text';
 
 /** How one gets from an appointment to the next. */
 export interface Walk {
@@ -23,7 +23,7 @@ export interface RibbonEntry {
 	readonly end: number;
 	readonly desk: string;
 	/** Who stands in for whom; empty for nobody. */
-	readonly standIn: string;
+	readonly substitute: string;
 	readonly subject: string;
 	readonly place: string;
 	readonly placeKey: string;
@@ -56,14 +56,14 @@ function entryOf(
 ): RibbonEntry {
 	const desk = view.desks.find(({ id }) => id === piece.desk);
 	const place = view.places.find(({ id }) => id === piece.place);
-	const met = metAt(desk ?? { name: '', standIns: [] }, piece.date);
+	const met = metAt(desk ?? { name: '', substitutes: [] }, piece.date);
 	const placeKey = place?.key ?? REMOTE;
 	const turn = turnMinutes({ travel: view.travel, pause: 0 });
 	const first = view.students.findIndex(({ id }) => id === piece.students[0]);
 	return {
 		...piece,
 		desk: met.name,
-		standIn: standInText(met),
+		substitute: substituteText(met),
 		subject: desk?.subject ?? '',
 		place: place ? placeName(place.kind, place.name) : '',
 		placeKey,

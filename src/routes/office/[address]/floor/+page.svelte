@@ -2,13 +2,13 @@
 	import { invalidateAll } from '$app/navigation';
 	import { navigating } from '$app/state';
 	import { untrack } from 'svelte';
-	import { metAt } from '$lib/core/desks/stand-ins';
+	import { metAt } from '$lib/core/desks/named-substitutes';
 	import type { SeatState } from '$lib/core/conferences/seat-state';
 	import { m } from '$lib/paraglide/messages';
 	import Seat from '$lib/ui/chairs/Seat.svelte';
 	import { listText, localDateText, timeText } from '$lib/ui/format/when';
 	import { followSeats } from '$lib/ui/live/live-seats.svelte';
-	import { standInText } from '$lib/ui/desks/stand-in-text';
+	import { substituteText } from '$lib/ui/desks/substitute-text';
 	import SeatedNeeds from '$lib/ui/office/SeatedNeeds.svelte';
 	import { seatText } from '$lib/ui/office/seat-text';
 	import { timeAxis } from '$lib/ui/office/time-axis';
@@ -150,7 +150,7 @@
 						<div class="min-w-0">
 							<strong class="block truncate">{desk.name}</strong>
 							<span class="quiet block truncate text-small">
-								{[standInText(desk), desk.subject, ...desk.places].filter(Boolean).join(' · ')}
+								{[substituteText(desk), desk.subject, ...desk.places].filter(Boolean).join(' · ')}
 							</span>
 						</div>
 						<div class="track" role="group" aria-label={desk.name}>
@@ -219,7 +219,7 @@
 				<p class="quiet">
 					{m.floor_with({ desk: open.desk.name, subject: open.desk.subject })}
 				</p>
-				<p class="mb-4">{standInText(open.desk)}</p>
+				<p class="mb-4">{substituteText(open.desk)}</p>
 				{#if seated.standing === 'asked'}<p class="font-bold">{m.seat_asked_of()}</p>{/if}
 				<SeatedNeeds {seated} />
 				<dl class="facts">
@@ -260,7 +260,7 @@
 			{:else}
 				<h2 class="text-title">{seatText(open.seat.state)}</h2>
 				<p class="quiet">{m.floor_with({ desk: open.desk.name, subject: open.desk.subject })}</p>
-				<p>{standInText(open.desk)}</p>
+				<p>{substituteText(open.desk)}</p>
 			{/each}
 		</aside>
 	{/if}

@@ -1,7 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { m } from '$lib/paraglide/messages';
 import { conferenceAt, isVisible } from '$lib/server/conferences/read-conference';
-import { standInText } from '$lib/ui/desks/stand-in-text';
+import { substituteText } from '$lib/ui/desks/substitute-text';
 import { familyView } from '$lib/server/visits/family-view';
 import { visitCalendar } from '$lib/server/visits/visit-calendar';
 import type { RequestHandler } from './$types';
@@ -26,7 +26,7 @@ export const GET: RequestHandler = async ({ locals, params, url }) => {
 		description: ({ link, standing }, met) =>
 			[
 				standing === 'asked' ? m.calendar_asked() : '',
-				standInText(met),
+				substituteText(met),
 				link ? m.calendar_door({ link }) : view.conference.words,
 			]
 				.filter(Boolean)

@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm';
 import ICAL from 'ical.js';
 import { describe, expect, it } from 'vitest';
-import { metAt } from '$lib/core/desks/stand-ins';
+import { metAt } from '$lib/core/desks/named-substitutes';
 import { readConference } from '$lib/server/api/conference-operations';
 import { exportConference } from '$lib/server/api/conference-file/export-conference';
 import { visitAnswer } from '$lib/server/api/visit-answer';
@@ -30,7 +30,7 @@ const calendarOf = async (app: App, { families, conference }: SmallSchool) => {
 	const text = visitCalendar(view, app.clock.now(), {
 		summary: (desk) => desk,
 		place: () => '',
-		description: (_, { standIns }) => standIns.map(({ absent }) => absent).join(),
+		description: (_, { substitutes }) => substitutes.map(({ absent }) => absent).join(),
 	});
 	return new ICAL.Component(ICAL.parse(text)).getAllSubcomponents('vevent');
 };
@@ -39,7 +39,7 @@ const receiverOf = async (app: App, desk: string) =>
 	(await app.db.select().from(deskPerson).where(eq(deskPerson.deskId, desk)))[0]!.personId;
 
 /** The first desk's teacher is away, and the second one's stands in. */
-async function withStandIn() {
+async function withSubstitute() {
 	const app = await freshApp();
 	const school = await smallSchool(app, { families: 1, desks: 2 });
 	await bookVisit(app, school.families[0]!.actor, await school.request(0, [[0, 0]]));
@@ -58,11 +58,11 @@ async function withStandIn() {
 
 describe('whoever stands in is shown wherever the teacher would be', () => {
 	it('to the family: on its page, in its calendar, and to its program', async () => {
-		const { app, school, before } = await withStandIn();
+		const { app, school, before } = await withSubstitute();
 		const { actor, id } = school.families[0]!;
 		const view = await familyView(app, actor, school.conference, id);
 		const [entry] = bookedEntries(view, (_, name) => name);
-		expect(entry).toMatchObject({ desk: 'Teacher 1', standIn: 'in place of Teacher 0' });
+		expect(entry).toMatchObject({ desk: 'Teacher 1', substitute: 'in place of Teacher 0' });
 		const [event] = await calendarOf(app, school);
 		expect(valueOf(event!, 'summary')).toBe('Teacher 1');
 		expect(valueOf(event!, 'description')).toBe('Teacher 0');
@@ -70,18 +70,18 @@ describe('whoever stands in is shown wherever the teacher would be', () => {
 			Number(valueOf(before[0]!, 'sequence')),
 		);
 		const told = visitAnswer(view, { families: [id] } as never);
-		expect(told.desks.find((desk) => desk.id === school.desks[0])!.standIns).toEqual([
+		expect(told.desks.find((desk) => desk.id === school.desks[0])!.substitutes).toEqual([
 			{ date: DATE, name: 'Teacher 1', absent: 'Teacher 0' },
 		]);
 	});
 
 	it('at the school: on the floor, at the front door, to both teachers, to programs and in the file', async () => {
-		const { app, school, absent, other } = await withStandIn();
+		const { app, school, absent, other } = await withSubstitute();
 		const { organiser, conference } = school;
 		const floor = await readFloor(app, organiser, conference);
 		expect(metAt(floor.desks[0]!, DATE).name).toBe('Teacher 1');
 		expect(metAt(floor.desks[0]!, '2026-12-04').name).toBe('Teacher 0');
-		expect((await expectedFamilies(app, organiser))!.standIns).toMatchObject([
+		expect((await expectedFamilies(app, organiser))!.substitutes).toMatchObject([
 			{ name: 'Teacher 1', absent: 'Teacher 0' },
 		]);
 		const [away] = await teacherConferences(app, organiser, absent);
@@ -89,9 +89,9 @@ describe('whoever stands in is shown wherever the teacher would be', () => {
 		const [there] = await teacherConferences(app, organiser, other);
 		const own = there!.dates.flatMap(({ lines }) => lines);
 		expect(own.find(({ seated }) => seated.length)).toMatchObject({
-			standsIn: { absent: 'Teacher 0', subject: 'Subject 0' },
+			inPlaceOf: { absent: 'Teacher 0', subject: 'Subject 0' },
 		});
-		expect(own.some(({ standsIn }) => standsIn === null)).toBe(true);
+		expect(own.some(({ inPlaceOf }) => inPlaceOf === null)).toBe(true);
 		const { body } = await readConference({ app, params: { id: conference } } as never);
 		expect(JSON.stringify(body)).toContain('"absent":"Teacher 0"');
 		const file = await exportConference(app, organiser, conference);
@@ -99,10 +99,10 @@ describe('whoever stands in is shown wherever the teacher would be', () => {
 	});
 
 	it('where several sit, the desk keeps its name and says who is there for whom', async () => {
-		const standIns = [{ date: DATE, name: 'Ole', absent: 'Ida', isAlone: false }];
-		expect(metAt({ name: 'Ida and Tom', standIns }, DATE)).toEqual({
+		const substitutes = [{ date: DATE, name: 'Ole', absent: 'Ida', isAlone: false }];
+		expect(metAt({ name: 'Ida and Tom', substitutes }, DATE)).toEqual({
 			name: 'Ida and Tom',
-			standIns,
+			substitutes,
 		});
 	});
 });

@@ -1,7 +1,7 @@
 import type { LocalDate } from '../time/local-time';
 
 /** Somebody who takes another's place at a desk on a date. */
-export interface StandIn {
+export interface NamedSubstitute {
 	readonly date: LocalDate;
 	readonly name: string;
 	/** Whose place it is. */
@@ -13,7 +13,7 @@ export interface StandIn {
 /** Whom one meets at a desk on a date. */
 export interface MetAt {
 	readonly name: string;
-	readonly standIns: readonly StandIn[];
+	readonly substitutes: readonly NamedSubstitute[];
 }
 
 /**
@@ -21,10 +21,10 @@ export interface MetAt {
  * the desk is called after. In either case with who stands in for whom.
  */
 export function metAt(
-	desk: { readonly name: string; readonly standIns: readonly StandIn[] },
+	desk: { readonly name: string; readonly substitutes: readonly NamedSubstitute[] },
 	date: LocalDate,
 ): MetAt {
-	const standIns = desk.standIns.filter((entry) => entry.date === date);
-	const [only] = standIns;
-	return { name: only?.isAlone ? only.name : desk.name, standIns };
+	const substitutes = desk.substitutes.filter((entry) => entry.date === date);
+	const [only] = substitutes;
+	return { name: only?.isAlone ? only.name : desk.name, substitutes };
 }

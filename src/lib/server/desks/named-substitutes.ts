@@ -1,15 +1,15 @@
 import { inArray } from 'drizzle-orm';
 import type { Desk } from '../../core/conferences/snapshot';
-import type { StandIn } from '../../core/desks/stand-ins';
+import type { NamedSubstitute } from '../../core/desks/named-substitutes';
 import type { Reader } from '../database/connect';
 import { person } from '../database/schema';
 import { fullName } from '../people/names';
 
 /** Who stands in for whom at these desks, by desk; desks at which nobody does have none. */
-export async function standInsOf(
+export async function substitutesOf(
 	db: Reader,
 	desks: readonly Pick<Desk, 'id' | 'people' | 'substitutes'>[],
-): Promise<ReadonlyMap<string, readonly StandIn[]>> {
+): Promise<ReadonlyMap<string, readonly NamedSubstitute[]>> {
 	const entries = desks.flatMap((desk) =>
 		// Whom a substitute stood in for may have left the desk since.
 		desk.substitutes
@@ -22,13 +22,13 @@ export async function standInsOf(
 		.from(person)
 		.where(inArray(person.id, [...new Set(entries.flatMap((one) => [one.person, one.absent]))]));
 	const names = new Map(rows.map((row) => [row.id, fullName(row)]));
-	const standIns = new Map<string, StandIn[]>();
+	const named = new Map<string, NamedSubstitute[]>();
 	for (const { desk, date, isAlone, ...who } of entries) {
 		const entry = {
 			...{ date, isAlone },
 			...{ name: names.get(who.person) ?? '', absent: names.get(who.absent) ?? '' },
 		};
-		standIns.set(desk, [...(standIns.get(desk) ?? []), entry]);
+		named.set(desk, [...(named.get(desk) ?? []), entry]);
 	}
-	return standIns;
+	return named;
 }
