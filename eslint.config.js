@@ -5,6 +5,17 @@ import globals from 'globals';
 import ts from 'typescript-eslint';
 import svelteConfig from './svelte.config.js';
 
+/** A spread of fields written in place takes the check of misspelt and of superfluous fields away. */
+const noSpread = (selector) => ({
+	selector,
+	message: 'Write the fields into the object itself; a field that may be missing is `undefined`.',
+});
+const NO_SPREAD_OF_LITERAL = noSpread('ObjectExpression > SpreadElement > ObjectExpression');
+/** Not for tests: in what they send, a field that is missing is another thing than an empty one. */
+const NO_SPREAD_OF_CHOICE = noSpread(
+	'ObjectExpression > SpreadElement > :matches(ConditionalExpression, LogicalExpression) > ObjectExpression',
+);
+
 export default ts.config(
 	{
 		ignores: [
@@ -29,6 +40,7 @@ export default ts.config(
 			'@typescript-eslint/no-unused-vars': ['error', { ignoreRestSiblings: true }],
 			'@typescript-eslint/consistent-type-imports': ['error', { disallowTypeAnnotations: false }],
 			'svelte/no-navigation-without-resolve': 'off',
+			'no-restricted-syntax': ['error', NO_SPREAD_OF_LITERAL],
 		},
 	},
 	{
@@ -44,6 +56,8 @@ export default ts.config(
 		rules: {
 			'no-restricted-syntax': [
 				'error',
+				NO_SPREAD_OF_LITERAL,
+				NO_SPREAD_OF_CHOICE,
 				{
 					selector: "MemberExpression[object.name='Date'][property.name='now']",
 					message: 'Take the time from the clock.',

@@ -35,10 +35,18 @@ async function makeWorld(name: string): Promise<World> {
 	const databaseUrl = cluster.url(name);
 	await migrateDatabase(databaseUrl, resolve('migrations'));
 	const app = createApp({
-		...{ databaseUrl, key: 'a-key-for-benchmarks-of-32-characters', origin: 'http://127.0.0.1:1' },
-		...{ startAt: Date.parse('2026-11-24T15:00:00Z'), logLevel: 'silent', pool: 8 },
-		...{ smtpUrl: undefined, mailFrom: '', videoService: null, privateCalendars: false },
-		...{ apiRate: 240, streams: 1000 },
+		databaseUrl,
+		key: 'a-key-for-benchmarks-of-32-characters',
+		origin: 'http://127.0.0.1:1',
+		startAt: Date.parse('2026-11-24T15:00:00Z'),
+		logLevel: 'silent',
+		pool: 8,
+		smtpUrl: undefined,
+		mailFrom: '',
+		videoService: null,
+		privateCalendars: false,
+		apiRate: 240,
+		streams: 1000,
 	});
 	return { app, school: await smallSchool(app, { families: 40, desks: 3, hours: HOURS }) };
 }

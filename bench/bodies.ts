@@ -24,7 +24,8 @@ await ensureBuild();
 const data = mkdtempSync(join(tmpdir(), 'ten-chairs-bodies-'));
 const cluster = await startCluster(data);
 const server = await startServer({
-	...{ url: cluster.url('postgres'), key: 'a-key-for-benchmarks-of-32-characters' },
+	url: cluster.url('postgres'),
+	key: 'a-key-for-benchmarks-of-32-characters',
 	port: await freePort(),
 });
 const memory = () =>
@@ -49,7 +50,8 @@ const send = (write: (sending: ReturnType<typeof request>) => void | Promise<voi
 		const sending = request(
 			`${server.origin}/sign-in`,
 			{
-				...{ method: 'POST', agent: false },
+				method: 'POST',
+				agent: false,
 				headers: { origin: server.origin, 'content-type': 'application/x-www-form-urlencoded' },
 			},
 			(response) => {

@@ -3,7 +3,8 @@
 import { readCalendar } from '../src/lib/core/calendars/read-calendar';
 
 const window = {
-	...{ zone: 'America/Halifax', start: Date.parse('2026-11-22T04:00:00Z') },
+	zone: 'America/Halifax',
+	start: Date.parse('2026-11-22T04:00:00Z'),
 	end: Date.parse('2027-12-29T04:00:00Z'),
 };
 const calendar = (entries: string[]) =>

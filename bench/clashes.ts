@@ -19,8 +19,12 @@ const sittings = Array.from({ length: desks }, (_, desk) =>
 	[0, 0, 1, 1, 2].map((date, part) => {
 		const start = (1440 * date + 930 + (part % 2) * 140 + below(4) * 5) * MINUTE;
 		return {
-			...{ desk: `d${desk}`, series: `s${desk}-${part}`, date: String(date) },
-			...{ start, end: start + 110 * MINUTE, room: rooms[below(rooms.length)]!.id },
+			desk: `d${desk}`,
+			series: `s${desk}-${part}`,
+			date: String(date),
+			start,
+			end: start + 110 * MINUTE,
+			room: rooms[below(rooms.length)]!.id,
 			persons: [`t${below(desks)}`, `t${desk}`],
 			isRight: false,
 		};
@@ -45,8 +49,13 @@ const problem: ClashProblem = {
 	brought: [],
 	booked: sittings.flatMap(({ desk, date, start, persons, room }) =>
 		Array.from({ length: 6 }, (_, slot) => ({
-			...{ desk, date, persons, room, stepFree: slot === 0 && random() < 0.05 },
-			...{ start: start + slot * 12 * MINUTE, end: start + (slot * 12 + 10) * MINUTE },
+			desk,
+			date,
+			persons,
+			room,
+			stepFree: slot === 0 && random() < 0.05,
+			start: start + slot * 12 * MINUTE,
+			end: start + (slot * 12 + 10) * MINUTE,
 		})),
 	),
 };
@@ -73,7 +82,13 @@ console.log(
 	`found in ${clashes.median.toFixed(2)} / ${clashes.last.toFixed(2)} ms at 50/99 %, ${(clashes.median / bare.median).toFixed(0)} x sorting the sittings once`,
 );
 const toPlace = sittings.map(({ series, desk, date, start, end }) => ({
-	...{ id: series, desk, date, start, end, stepFree: random() < 0.1, current: null },
+	id: series,
+	desk,
+	date,
+	start,
+	end,
+	stepFree: random() < 0.1,
+	current: null,
 	usual: random() < 0.5 ? `r${below(rooms.length)}` : null,
 }));
 const given = giveOutRooms(toPlace, rooms);

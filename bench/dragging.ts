@@ -76,19 +76,32 @@ try {
 	const databaseUrl = cluster.url('bench');
 	await migrateDatabase(databaseUrl, resolve('migrations'));
 	const app = createApp({
-		...{ databaseUrl, key: KEY, origin: 'http://127.0.0.1:1', startAt: undefined, pool: 5 },
-		...{ logLevel: 'silent', smtpUrl: undefined, mailFrom: '' },
-		...{ videoService: null, privateCalendars: false, apiRate: 240, streams: 1000 },
+		databaseUrl,
+		key: KEY,
+		origin: 'http://127.0.0.1:1',
+		startAt: undefined,
+		pool: 5,
+		logLevel: 'silent',
+		smtpUrl: undefined,
+		mailFrom: '',
+		videoService: null,
+		privateCalendars: false,
+		apiRate: 240,
+		streams: 1000,
 	});
 	const email = 'office@bench.example';
 	await setUpSchool(app, {
-		...{ school: 'Bench', timeZone: 'America/Halifax' },
+		school: 'Bench',
+		timeZone: 'America/Halifax',
 		organiser: { name: 'Office', email, password: PASSWORD },
 	});
 	const [office] = await app.db.select().from(account);
 	const organiser: Actor = { kind: 'organiser', account: office!.id };
 	const made = await createConference(app, organiser, {
-		...{ name: 'Bench', timeZone: 'America/Halifax', slotMinutes: 10, gapMinutes: 2 },
+		name: 'Bench',
+		timeZone: 'America/Halifax',
+		slotMinutes: 10,
+		gapMinutes: 2,
 		hours: ['2027-12-02', '2027-12-03', '2027-12-04'].flatMap((date) => [
 			{ date, start: 930, end: 1040 },
 			{ date, start: 1070, end: 1170 },
@@ -109,7 +122,10 @@ try {
 			base: null,
 			plan: newDesk(
 				{
-					...{ id: next(), name, subject: 'Subject', people: [{ person: id, role: 'all' }] },
+					id: next(),
+					name,
+					subject: 'Subject',
+					people: [{ person: id, role: 'all' }],
 					places: [{ kind: 'room', room: `Room ${Math.floor(index / 2)}`, building: 'House' }],
 				},
 				next(),

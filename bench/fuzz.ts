@@ -31,8 +31,12 @@ const { stdout } = await promisify(execFile)(
 	{
 		env: {
 			...process.env,
-			...{ DATABASE_URL: url, TEN_CHAIRS_KEY: KEY, TEN_CHAIRS_NOW: NOW, LOG_LEVEL: 'warn' },
-			...{ ORIGIN: 'http://127.0.0.1:1', TEN_CHAIRS_DEMO_PASSWORD: 'a password' },
+			DATABASE_URL: url,
+			TEN_CHAIRS_KEY: KEY,
+			TEN_CHAIRS_NOW: NOW,
+			LOG_LEVEL: 'warn',
+			ORIGIN: 'http://127.0.0.1:1',
+			TEN_CHAIRS_DEMO_PASSWORD: 'a password',
 		},
 	},
 );
@@ -54,7 +58,9 @@ await Promise.all(
 	Array.from({ length: 16 }, async () => {
 		for (const { method, path, headers, body } of { [Symbol.iterator]: () => requests }) {
 			const response = await fetch(`${server.origin}/api/v1${path}`, {
-				...{ method, headers, redirect: 'manual' as const },
+				method,
+				headers,
+				redirect: 'manual' as const,
 				...(body === undefined ? {} : { body }),
 			});
 			await response.arrayBuffer();

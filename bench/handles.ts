@@ -17,8 +17,11 @@ await ensureBuild();
 const data = mkdtempSync(join(tmpdir(), 'ten-chairs-handles-'));
 const cluster = await startCluster(data);
 const answers = await afterTheRush({
-	...{ url: cluster.url('postgres'), port: await freePort(), pages },
-	...{ handles: 1024, connections: 1400 },
+	url: cluster.url('postgres'),
+	port: await freePort(),
+	pages,
+	handles: 1024,
+	connections: 1400,
 });
 for (const [index, page] of pages.entries()) console.log(`${page.padEnd(18)} ${answers[index]}`);
 cluster.stop();

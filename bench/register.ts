@@ -73,12 +73,22 @@ try {
 	const databaseUrl = cluster.url('bench');
 	await migrateDatabase(databaseUrl, resolve('migrations'));
 	const app = createApp({
-		...{ databaseUrl, key: 'a-key-for-benchmarks-of-32-characters', origin: 'http://127.0.0.1:1' },
-		...{ startAt: undefined, logLevel: 'silent', pool: 5, smtpUrl: undefined, mailFrom: '' },
-		...{ videoService: null, privateCalendars: false, apiRate: 240, streams: 1000 },
+		databaseUrl,
+		key: 'a-key-for-benchmarks-of-32-characters',
+		origin: 'http://127.0.0.1:1',
+		startAt: undefined,
+		logLevel: 'silent',
+		pool: 5,
+		smtpUrl: undefined,
+		mailFrom: '',
+		videoService: null,
+		privateCalendars: false,
+		apiRate: 240,
+		streams: 1000,
 	});
 	await setUpSchool(app, {
-		...{ school: 'Bench', timeZone: 'America/Halifax' },
+		school: 'Bench',
+		timeZone: 'America/Halifax',
 		organiser: { name: 'Office', email: 'office@bench.example', password: 'a long password' },
 	});
 	const [office] = await app.db.select().from(account);
@@ -92,7 +102,8 @@ try {
 	).flat();
 	const lists = {
 		tables: read.map((table) => ({ table, ...proposeKind(table) })),
-		...{ complete: true, answers: {} },
+		complete: true,
+		answers: {},
 	};
 	const count = read.reduce((sum, { rows }) => sum + rows.length, 0);
 	const hundredThousand = await readListFile(
@@ -111,7 +122,8 @@ try {
 	await timed(`previewing ${10 * ROWS} rows of one list`, () =>
 		previewLists(app, organiser, {
 			tables: hundredThousand.map((table) => ({ table, ...proposeKind(table) })),
-			...{ complete: false, answers: {} },
+			complete: false,
+			answers: {},
 		}),
 	);
 	const { seen } = await timed(`previewing ${count} rows of five lists`, () =>
@@ -152,7 +164,11 @@ try {
 		);
 	};
 	const families = await listRegisterFamilies(app, organiser, {
-		...{ find: '', sort: 'name', descending: false, page: 1, gone: false },
+		find: '',
+		sort: 'name',
+		descending: false,
+		page: 1,
+		gone: false,
 	});
 	console.log(`families: ${families.total}`);
 	report('finding anybody', await measure((text) => findPeople(app, organiser, text)));
@@ -160,7 +176,11 @@ try {
 		'a page of families, found and sorted',
 		await measure((find) =>
 			listRegisterFamilies(app, organiser, {
-				...{ find, sort: 'name', descending: false, page: 1, gone: false },
+				find,
+				sort: 'name',
+				descending: false,
+				page: 1,
+				gone: false,
 			}),
 		),
 	);

@@ -20,7 +20,8 @@ export const rooms: readonly {
 	...['Eider', 'Kittiwake', 'Plover', 'Petrel'].map((name) => ({ name, spaces: 2 })),
 ]
 	.map((room) => ({
-		...{ ...room, building: 'Lighthouse House' },
+		...room,
+		building: 'Lighthouse House',
 		stepFree: room.name !== 'Plover' && room.name !== 'Petrel',
 	}))
 	.concat(
@@ -64,7 +65,9 @@ const teacher = (
 ): DemoTeacher => ({ title, name, room, building, subjects: [{ subject, classes }] });
 
 const onVideo = (title: string, name: string, subject: string, classes: readonly string[]) => ({
-	...{ title, name, subjects: [{ subject, classes }] },
+	title,
+	name,
+	subjects: [{ subject, classes }],
 	link: `https://doorway.gannetcove.example/${name.split(' ').at(-1)!.toLowerCase()}`,
 });
 
@@ -112,8 +115,11 @@ export const support: readonly DemoTeacher[] = [
 ];
 
 export const counsellor: DemoTeacher = {
-	...{ title: 'Ms', name: 'Ottoline Marsh', subjects: [{ subject: 'Counsellor', classes: [] }] },
-	...{ telephone: '+1 902 555 0140', pin: '4471' },
+	title: 'Ms',
+	name: 'Ottoline Marsh',
+	subjects: [{ subject: 'Counsellor', classes: [] }],
+	telephone: '+1 902 555 0140',
+	pin: '4471',
 };
 export const principal = teacher('Dr', 'Emeric Thorne', 'Net Loft', field, 'Principal', []);
 

@@ -84,7 +84,10 @@ export function makeOneRoster({ teachers, families, otherHouseholds }: MadeSchoo
 	const sections = teachers.flatMap((entry) =>
 		entry.subjects.flatMap(({ subject, classes }) =>
 			classes.map((label) => ({
-				...{ key: `${label}-${subject}`, label, subject, teacher: entry.key },
+				key: `${label}-${subject}`,
+				label,
+				subject,
+				teacher: entry.key,
 			})),
 		),
 	);
@@ -97,7 +100,10 @@ export function makeOneRoster({ teachers, families, otherHouseholds }: MadeSchoo
 	};
 	const enrolment = (classKey: string, userKey: string, role: string) => ({
 		sourcedId: `${classKey}/${userKey}`,
-		...{ classSourcedId: classKey, schoolSourcedId: org, userSourcedId: userKey, role },
+		classSourcedId: classKey,
+		schoolSourcedId: org,
+		userSourcedId: userKey,
+		role,
 		primary: String(role === 'teacher'),
 	});
 	return [
@@ -105,41 +111,74 @@ export function makeOneRoster({ teachers, families, otherHouseholds }: MadeSchoo
 		oneRosterTable('orgs', [{ sourcedId: org, name: 'Gannet Cove School', type: 'school' }]),
 		oneRosterTable('academicSessions', [
 			{
-				...{ sourcedId: 'year', title: 'School year', type: 'schoolYear', schoolYear: '2027' },
-				...{ startDate: '2026-09-01', endDate: '2027-06-30' },
+				sourcedId: 'year',
+				title: 'School year',
+				type: 'schoolYear',
+				schoolYear: '2027',
+				startDate: '2026-09-01',
+				endDate: '2027-06-30',
 			},
 		]),
 		oneRosterTable(
 			'courses',
 			subjects.map((subject) => ({
-				...{ sourcedId: subject, title: subject, subjects: subject, orgSourcedId: org },
+				sourcedId: subject,
+				title: subject,
+				subjects: subject,
+				orgSourcedId: org,
 				schoolYearSourcedId: 'year',
 			})),
 		),
 		oneRosterTable('classes', [
 			...labels.map((label) => ({
-				...{ sourcedId: label, title: label, classCode: label, classType: 'homeroom' },
-				...{ courseSourcedId: subjects[0]!, schoolSourcedId: org, termSourcedIds: 'year' },
+				sourcedId: label,
+				title: label,
+				classCode: label,
+				classType: 'homeroom',
+				courseSourcedId: subjects[0]!,
+				schoolSourcedId: org,
+				termSourcedIds: 'year',
 			})),
 			...sectionKeys.map(({ key, label, subject }) => ({
-				...{ sourcedId: key, title: `${label} ${subject}`, classCode: key },
-				...{ classType: 'scheduled', courseSourcedId: subject, subjects: subject },
-				...{ schoolSourcedId: org, termSourcedIds: 'year' },
+				sourcedId: key,
+				title: `${label} ${subject}`,
+				classCode: key,
+				classType: 'scheduled',
+				courseSourcedId: subject,
+				subjects: subject,
+				schoolSourcedId: org,
+				termSourcedIds: 'year',
 			})),
 		]),
 		oneRosterTable('users', [
 			...teachers.map(({ key, name, email }) => ({
-				...{ ...user, sourcedId: key, username: key, role: 'teacher', email, ...named(name) },
+				...user,
+				sourcedId: key,
+				username: key,
+				role: 'teacher',
+				email,
+				...named(name),
 			})),
 			...students.map(({ key, givenName, familyName, yearGroup }) => ({
-				...{ ...user, sourcedId: key, username: key, role: 'student', givenName, familyName },
+				...user,
+				sourcedId: key,
+				username: key,
+				role: 'student',
+				givenName,
+				familyName,
 				agentSourcedIds: (agentsOf.get(key) ?? []).join(','),
 				grades: gradeCode(yearGroup),
 			})),
 			...households.flatMap(({ adults }, family) =>
 				adults.map(({ givenName, familyName, email, telephone }, index) => ({
-					...{ ...user, sourcedId: adultKey(family, index), username: adultKey(family, index) },
-					...{ role: 'parent', givenName, familyName, email, sms: telephone },
+					...user,
+					sourcedId: adultKey(family, index),
+					username: adultKey(family, index),
+					role: 'parent',
+					givenName,
+					familyName,
+					email,
+					sms: telephone,
 				})),
 			),
 		]),

@@ -139,7 +139,11 @@ export function makeSchool(times = 1): MadeSchool {
 		const number = ++adultNumber;
 		const email = `${plain(givenName)}.${plain(familyName).replaceAll(' ', '')}${number > 400 ? number : ''}@post.example`;
 		return {
-			...{ givenName, familyName, email, language: 'English', channel: 'e-mail' },
+			givenName,
+			familyName,
+			email,
+			language: 'English',
+			channel: 'e-mail',
 			telephone: `+1 902 555 ${String(1000 + ((number * 37) % 9000))}`,
 		};
 	};
@@ -164,7 +168,9 @@ export function makeSchool(times = 1): MadeSchool {
 						const [given = '', ...family] = name.split(' ');
 						return student(given, family.join(' '), label);
 					}),
-					...{ interpreter: '', stepFree: false, booked: named.booked },
+					interpreter: '',
+					stepFree: false,
+					booked: named.booked,
 				});
 				continue;
 			}
@@ -190,7 +196,9 @@ export function makeSchool(times = 1): MadeSchool {
 					).label;
 					return student(pick(givenNames), family, label);
 				}),
-				...{ interpreter: '', stepFree: false, booked: random() < 0.6 },
+				interpreter: '',
+				stepFree: false,
+				booked: random() < 0.6,
 			});
 		}
 	}
@@ -243,8 +251,9 @@ function withNeeds(
 			stepFree,
 			adults: family.adults.map((adult) => ({
 				...adult,
-				...(language ? { language } : {}),
-				...(hasNoEmail ? { email: '', channel: 'paper' } : {}),
+				language: language ?? adult.language,
+				email: hasNoEmail ? '' : adult.email,
+				channel: hasNoEmail ? 'paper' : adult.channel,
 			})),
 		};
 	});
@@ -258,7 +267,9 @@ function withNeeds(
 			address: tools.address(),
 			adults: [tools.adult(tools.pick(givenNames), familyName)],
 			students: [family.students[0]!],
-			...{ interpreter: '', stepFree: false, booked: tools.random() < 0.5 },
+			interpreter: '',
+			stepFree: false,
+			booked: tools.random() < 0.5,
 		};
 	});
 	return { families: changed, otherHouseholds };

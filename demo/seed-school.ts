@@ -111,13 +111,11 @@ async function seedRooms({ db, clock }: App, made: MadeSchool): Promise<void> {
 		await tx.insert(place).values(
 			suffixes.flatMap((suffix) =>
 				rooms.map(({ name, building, spaces, stepFree }) => ({
-					...{
-						id: newId(clock),
-						kind: 'room' as const,
-						name: `${name}${suffix}`,
-						spaces,
-						stepFree,
-					},
+					id: newId(clock),
+					kind: 'room' as const,
+					name: `${name}${suffix}`,
+					spaces,
+					stepFree,
 					buildingId: ids.get(building)!,
 				})),
 			),
@@ -158,7 +156,11 @@ async function seedConference(app: App, organiser: Actor, made: MadeSchool): Pro
 	];
 	const { name, words, slotMinutes, gapMinutes } = hoursAndWords;
 	const conference = await createConference(app, organiser, {
-		...{ name, words, slotMinutes, gapMinutes, hours },
+		name,
+		words,
+		slotMinutes,
+		gapMinutes,
+		hours,
 		timeZone: school.timeZone,
 		opensAt: schoolTime(addDays(today, -2), 8 * 60),
 		closesAt: schoolTime(addDays(thursday, -1), 20 * 60),
@@ -181,9 +183,14 @@ const furtherTeachers = ({ teachers: made }: MadeSchool): DemoTeacher[] => {
 			({ name, subjects }) => !known.has(name) && subjects.some(({ classes }) => classes.length),
 		)
 		.map(({ title, name, subjects, room, building, link, telephone, pin }) => ({
-			...{ title, name, subjects, telephone, pin },
-			...(room ? { room, building } : {}),
-			...(link ? { link } : {}),
+			title,
+			name,
+			subjects,
+			telephone,
+			pin,
+			room,
+			building: room ? building : undefined,
+			link,
 		}));
 };
 
@@ -300,7 +307,8 @@ async function seedDentist(app: App, organiser: Actor, thursday: LocalDate): Pro
 	const calendar = ical({ name: 'Own calendar', timezone: 'UTC' });
 	calendar.createEvent({ start: at(start), end: at(end), summary: 'Dentist' });
 	const added = await addCalendarFile(app, organiser, person.id, {
-		...{ name: 'own-calendar.ics', text: calendar.toString() },
+		name: 'own-calendar.ics',
+		text: calendar.toString(),
 	});
 	if (!added.ok) throw new Error(`the calendar of the demo was not read: ${added.reason}`);
 }
@@ -337,11 +345,13 @@ async function seedVisits(
 		// Nothing is left that this family could take.
 		if (!visit.placements.length) continue;
 		const result = await bookVisit(app, organiser, {
-			...{ conferenceId, familyId: id, key: `demo-${id}` },
+			conferenceId,
+			familyId: id,
+			key: `demo-${id}`,
 			appointments: visit.placements.map(({ wish, slot }) => ({
 				slot: slot.id,
 				wishes: [wish],
-				...(slot.mode ? { mode: slot.mode } : {}),
+				mode: slot.mode,
 			})),
 		});
 		if (!result.ok) throw new Error('a family of the demo could not be booked');

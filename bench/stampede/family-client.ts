@@ -78,7 +78,9 @@ export async function bookAsFamily(
 		.map(({ id }) => id)
 		.slice(0, most);
 	const result = (slots: FamilyRun['slots'], conflicts: number): FamilyRun => ({
-		...{ family: opened.family, slots, conflicts },
+		family: opened.family,
+		slots,
+		conflicts,
 		appointments: slots?.length ?? 0,
 	});
 	if (wishes.length === 0) return result(null, 0);

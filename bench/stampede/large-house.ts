@@ -55,8 +55,12 @@ export async function openLargeHouse(name: string) {
 	await admin.end();
 	const url = cluster.url(name);
 	const environment = {
-		...{ DATABASE_URL: url, TEN_CHAIRS_KEY: KEY, TEN_CHAIRS_NOW: NOW, LOG_LEVEL: 'warn' },
-		...{ ORIGIN: 'http://127.0.0.1:1', TEN_CHAIRS_DEMO_PASSWORD: 'a password for the benchmark' },
+		DATABASE_URL: url,
+		TEN_CHAIRS_KEY: KEY,
+		TEN_CHAIRS_NOW: NOW,
+		LOG_LEVEL: 'warn',
+		ORIGIN: 'http://127.0.0.1:1',
+		TEN_CHAIRS_DEMO_PASSWORD: 'a password for the benchmark',
 	};
 	say('Seeding the large school …');
 	await promisify(execFile)(
@@ -65,7 +69,9 @@ export async function openLargeHouse(name: string) {
 		{ env: { ...process.env, ...environment }, maxBuffer: 1 << 24 },
 	);
 	const env = {
-		...{ TEN_CHAIRS_NOW: NOW, LOG_LEVEL: 'warn', DATABASE_POOL: '20' },
+		TEN_CHAIRS_NOW: NOW,
+		LOG_LEVEL: 'warn',
+		DATABASE_POOL: '20',
 		TEN_CHAIRS_API_RATE: '1000000',
 	};
 	return {

@@ -32,7 +32,8 @@ if (flags.includes('--alternatives')) {
 	const { suggestions } = suggestVisits(problem);
 	const others = divided ? suggestions : suggestions.slice(1);
 	print({
-		...{ placed, ...exactness(best.exact) },
+		placed,
+		...exactness(best.exact),
 		alternatives: others.map(({ name, visit }) => ({
 			name,
 			placed: placedRequests(family, visit),

@@ -64,7 +64,8 @@ test('of a list the headings are found, corrected by a click, and rows of one st
 		'Summe;2;;',
 	];
 	await page.locator('input[type=file]').setInputFiles({
-		...{ name: 'Klassenliste.csv', mimeType: 'text/csv' },
+		name: 'Klassenliste.csv',
+		mimeType: 'text/csv',
 		buffer: Buffer.from(rows.join('\n')),
 	});
 	await expect(page.getByText('Headings are taken from row 2.')).toBeVisible();

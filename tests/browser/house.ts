@@ -47,13 +47,18 @@ export async function openHouse(environment: NodeJS.ProcessEnv = {}): Promise<Ho
 	const logFile = openSync(join(folder, 'log'), 'a');
 	const url = `${databases}/${name}`;
 	const server = await startServer({
-		...{ url, key: KEY, port: environment.PORT ? Number(environment.PORT) : await freePort() },
+		url,
+		key: KEY,
+		port: environment.PORT ? Number(environment.PORT) : await freePort(),
 		env: { TEN_CHAIRS_NOW: NOW, LOG_LEVEL: 'info', ...environment },
 		output: logFile,
 	});
 	const sql = postgres(url, { max: 2, onnotice: () => {} });
 	return {
-		...{ origin: server.origin, url, pid: server.pid!, sql },
+		origin: server.origin,
+		url,
+		pid: server.pid!,
+		sql,
 		log: () => readFileSync(join(folder, 'log'), 'utf8'),
 		async stop() {
 			await server.stop();

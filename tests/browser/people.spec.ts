@@ -84,7 +84,8 @@ test('from an empty database to families with just their own teachers', async ({
 		// A slip in a list is told where it is, and nothing is written before it is settled.
 		await page.goto(`${house.origin}/office/people/lists`);
 		await page.locator('input[type=file]').setInputFiles({
-			...{ name: 'students.csv', mimeType: 'text/csv' },
+			name: 'students.csv',
+			mimeType: 'text/csv',
 			buffer: Buffer.from('Number,Name,Class\n1,Ida Wren,07-Aug\n2,Ole Pyo,7A\n'),
 		});
 		// Two rows that are said to be the whole school: their number is asked for before anybody leaves.

@@ -85,7 +85,8 @@ test('a teacher proposes hours and blocks time from a phone, and the office take
 	await form.getByRole('button', { name: 'Add' }).click();
 	await expect(teacher.getByText('Friday 4 December, 09:00–10:00')).toBeVisible();
 	await teacher.getByLabel('Calendar file').setInputFiles({
-		...{ name: 'own.ics', mimeType: 'text/calendar' },
+		name: 'own.ics',
+		mimeType: 'text/calendar',
 		buffer: Buffer.from('<html>no calendar</html>'),
 	});
 	await teacher

@@ -17,19 +17,42 @@ export const ORIGIN = Date.parse('2026-12-03T00:00:00Z');
 export const at = (minute: number): number => ORIGIN + minute * M;
 
 export const conference: ConferenceFacts = {
-	...{ id: 'c', version: 1, address: 'winter', name: 'Winter', words: '', limitNote: '' },
-	...{ timeZone: 'UTC', pauseMinutes: 0, switchMinutes: 15, rules: usualRules },
-	...{ publishedAt: 0, pausedAt: null, withdrawnAt: null, opensAt: null, closesAt: null },
+	id: 'c',
+	version: 1,
+	address: 'winter',
+	name: 'Winter',
+	words: '',
+	limitNote: '',
+	timeZone: 'UTC',
+	pauseMinutes: 0,
+	switchMinutes: 15,
+	rules: usualRules,
+	publishedAt: 0,
+	pausedAt: null,
+	withdrawnAt: null,
+	opensAt: null,
+	closesAt: null,
 };
 
 export const deskOf = (id: string, more: Partial<Desk> = {}): Desk => ({
-	...{ id, number: 1, name: id, subject: 'S', familyPicks: false, substitutes: [] },
-	...{ people: [{ person: `teacher ${id}`, role: 'all' }], acceptance: null },
+	id,
+	number: 1,
+	name: id,
+	subject: 'S',
+	familyPicks: false,
+	substitutes: [],
+	people: [{ person: `teacher ${id}`, role: 'all' }],
+	acceptance: null,
 	...more,
 });
 
 export const placeOf = (id: string, more: Partial<Place> = {}): Place => ({
-	...{ id, kind: 'room', name: id, building: null, buildingName: null, stepFree: true },
+	id,
+	kind: 'room',
+	name: id,
+	building: null,
+	buildingName: null,
+	stepFree: true,
 	...more,
 });
 
@@ -37,21 +60,38 @@ export const placeOf = (id: string, more: Partial<Place> = {}): Place => ({
 export const slotOf = (desk: string, start: number, more: Partial<Slot> = {}): Slot => {
 	const place = more.place ?? 'room';
 	return {
-		...{ id: `${desk} ${start}`, desk, sitting: `${desk}`, place, places: [place] },
-		...{ date: `2026-12-0${3 + Math.floor(start / 1440)}`, seats: 1, blocked: false },
-		...{ start: at(start), end: at(start + 10), claimEnd: at(start + 12) },
+		id: `${desk} ${start}`,
+		desk,
+		sitting: `${desk}`,
+		place,
+		places: [place],
+		date: `2026-12-0${3 + Math.floor(start / 1440)}`,
+		seats: 1,
+		blocked: false,
+		start: at(start),
+		end: at(start + 10),
+		claimEnd: at(start + 12),
 		...more,
 	};
 };
 
 export const claimOn = (thing: string, from: number, to: number, occupancy = 'else'): Claim => ({
-	...{ thing, occupancy, start: at(from), end: at(to), standing: 'booked' },
+	thing,
+	occupancy,
+	start: at(from),
+	end: at(to),
+	standing: 'booked',
 });
 
 export const snapshotOf = (more: Partial<ConferenceSnapshot> = {}): ConferenceSnapshot => ({
-	...{ conference, dates: ['2026-12-03'], places: [placeOf('room')], walks: [] },
-	...{ desks: [deskOf('d')], slots: [slotOf('d', 600), slotOf('d', 612), slotOf('d', 624)] },
-	...{ interpreters: [], busy: [] },
+	conference,
+	dates: ['2026-12-03'],
+	places: [placeOf('room')],
+	walks: [],
+	desks: [deskOf('d')],
+	slots: [slotOf('d', 600), slotOf('d', 612), slotOf('d', 624)],
+	interpreters: [],
+	busy: [],
 	...more,
 });
 
@@ -62,12 +102,18 @@ export function factsOf(
 ): VisitFacts {
 	const { claims = [], ...rest } = more;
 	return {
-		...{ snapshot, now: at(500), booker: { office: false, asked: false } },
+		snapshot,
+		now: at(500),
+		booker: { office: false, asked: false },
 		needs: { stepFree: false, interpreter: null },
 		adults: [{ id: 'eve', thing: 'eve', notSee: [] }],
 		students: [{ id: 'ana', thing: 'ana along' }],
 		wishes: snapshot.desks.map(({ id }) => ({
-			...{ id: `for ${id}`, student: 'ana', desks: [id], length: 1, placed: false },
+			id: `for ${id}`,
+			student: 'ana',
+			desks: [id],
+			length: 1,
+			placed: false,
 		})),
 		claims: claimsByThing(claims),
 		staying: [],

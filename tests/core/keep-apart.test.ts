@@ -20,7 +20,9 @@ it('whatever is taken of the slots that are left, nobody meets: neither inside n
 			fc.array(stretch, { maxLength: 2 }),
 			(visits, stretches, had) => {
 				const apart: ApartVisit[] = visits.map(({ at, marginMinutes }) => ({
-					...{ ...at, date: DATE, marginMinutes },
+					...at,
+					date: DATE,
+					marginMinutes,
 				}));
 				const slots = stretches.map((at, index) => ({ ...at, id: `s${index}`, date: DATE }));
 				// What it has already keeps it apart, as it does when every booking went by this.

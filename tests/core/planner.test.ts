@@ -13,7 +13,12 @@ import type { FreeSlot, Placement, VisitProblem } from '$lib/core/visits/visit-p
 import { brokenRules, compareSums, everyVisit, problems, sumsOf } from './visit-fixtures';
 
 const slot = (desk: string, start: number, more: Partial<FreeSlot> = {}): FreeSlot => ({
-	...{ id: `${desk}@${start}`, desk, place: desk, date: 0, start, end: start + 10 },
+	id: `${desk}@${start}`,
+	desk,
+	place: desk,
+	date: 0,
+	start,
+	end: start + 10,
 	...more,
 });
 const wish = (id: string, desks: string[], weight = 1, must = false) => ({
@@ -23,7 +28,11 @@ const wish = (id: string, desks: string[], weight = 1, must = false) => ({
 	must,
 });
 const problem = (part: Partial<VisitProblem>): VisitProblem => ({
-	...{ wishes: [], slots: [], travel: [], pause: 0, fixed: [] },
+	wishes: [],
+	slots: [],
+	travel: [],
+	pause: 0,
+	fixed: [],
 	...part,
 });
 const placed = (visit: { placements: readonly Placement[] } | null) =>
@@ -36,8 +45,11 @@ describe('the best visit', () => {
 				const visit = bestVisit(instance)!;
 				expect(brokenRules(instance, visit.placements)).toEqual([]);
 				expect(sumsOf(instance, visit.placements)).toEqual({
-					...{ mustWeight: visit.mustWeight, weight: visit.weight, dates: visit.dates },
-					...{ waiting: visit.waiting, end: visit.end },
+					mustWeight: visit.mustWeight,
+					weight: visit.weight,
+					dates: visit.dates,
+					waiting: visit.waiting,
+					end: visit.end,
 				});
 				for (const other of everyVisit(instance))
 					expect(compareSums(visit, sumsOf(instance, other))).toBeLessThanOrEqual(0);

@@ -8,12 +8,20 @@ const sitting = (
 	length: number,
 	more: Partial<SittingToPlace> = {},
 ): SittingToPlace => ({
-	...{ id: `s${id}`, desk: `d${id}`, date: 'mon', start, end: start + length },
-	...{ stepFree: false, usual: null, current: null },
+	id: `s${id}`,
+	desk: `d${id}`,
+	date: 'mon',
+	start,
+	end: start + length,
+	stepFree: false,
+	usual: null,
+	current: null,
 	...more,
 });
 const room = (id: number, more: Partial<RoomToGive> = {}): RoomToGive => ({
-	...{ id: `r${id}`, spaces: 1, stepFree: true },
+	id: `r${id}`,
+	spaces: 1,
+	stepFree: true,
 	...more,
 });
 

@@ -73,7 +73,8 @@ function outcome(facts: VisitFacts, wanted: readonly WantedPlace[]): string[] {
 }
 
 const want = (slot: string, more: Partial<WantedPlace> = {}): WantedPlace => ({
-	...{ slot, wishes: [`for ${slot.split(' ')[0]}`] },
+	slot,
+	wishes: [`for ${slot.split(' ')[0]}`],
 	...more,
 });
 
@@ -448,8 +449,14 @@ describe('a whole visit', () => {
 			{
 				staying: [
 					{
-						...{ desk: 'x', students: [], date: '2026-12-03', placeKey: 'wing' },
-						...{ start: at(612), end: at(622), adults: ['eve'], interpreter: null },
+						desk: 'x',
+						students: [],
+						date: '2026-12-03',
+						placeKey: 'wing',
+						start: at(612),
+						end: at(622),
+						adults: ['eve'],
+						interpreter: null,
 					},
 				],
 			},
@@ -462,13 +469,14 @@ describe('a whole visit', () => {
 				adults: both,
 				staying: [
 					{
-						...{ desk: 'x', students: [], date: '2026-12-03', placeKey: 'wing' },
-						...{
-							start: at(612),
-							end: at(622),
-							adults: ['adam'],
-							interpreter: null,
-						},
+						desk: 'x',
+						students: [],
+						date: '2026-12-03',
+						placeKey: 'wing',
+						start: at(612),
+						end: at(622),
+						adults: ['adam'],
+						interpreter: null,
 					},
 				],
 			},

@@ -106,7 +106,11 @@ describe('a block from a spreadsheet', () => {
 			faults: [],
 			lines: [
 				{
-					...{ line: 2, teacher: 'Ada Wren', dates: [DATES[0]], room: 'Tern', link: '' },
+					line: 2,
+					teacher: 'Ada Wren',
+					dates: [DATES[0]],
+					room: 'Tern',
+					link: '',
 					hours: { start: 960, end: 1020 },
 				},
 			],
@@ -118,7 +122,9 @@ describe('a block from a spreadsheet', () => {
 		const tools = { conference, newId: () => `id ${++count}`, buildingOf: () => '' };
 		const teachers = [
 			...['Ada Fennwick', 'Ole Pyo', 'Ida van Pyo', 'Rut Pyo'].map((name) => ({
-				...{ id: name, name, subject: '' },
+				id: name,
+				name,
+				subject: '',
 			})),
 		];
 		const text = 'Fennwick\tThu\nMs Pyo\tThu\nOle Pyo\tThu\nVan Pyo\tFri\nNobody Yet\tThu';

@@ -70,7 +70,9 @@ export function problems(size: {
 				wishes: wishes.map((wish, index) => ({ id: `w${index}`, ...wish })),
 				slots: [...known.values()],
 				travel: pairs.map(([from, to], index) => ({ from, to, minutes: ways[index]! })),
-				...{ pause, spare, windows },
+				pause,
+				spare,
+				windows,
 				fixed: apart.map(([place, stretch]) => ({ place, ...stretch })),
 			};
 		});
@@ -117,7 +119,9 @@ export function ruledProblems(size: Parameters<typeof problems>[0]): fc.Arbitrar
 				const from = closed[index];
 				return {
 					...wish,
-					...{ student: students[index]!, length: lengths[index]!, along: along[index]! },
+					student: students[index]!,
+					length: lengths[index]!,
+					along: along[index]!,
 					...(from === undefined
 						? {}
 						: {

@@ -9,39 +9,52 @@ import { turnMinutes } from '$lib/core/visits/turn';
 
 const M = 60_000;
 const conference: ConferenceFacts = {
-	...{ id: 'c', version: 1, address: 'winter', name: 'Winter', words: '', limitNote: '' },
-	...{ timeZone: 'America/Halifax', pauseMinutes: 0, switchMinutes: 15 },
-	...{ publishedAt: 0, pausedAt: null, withdrawnAt: null, opensAt: null, closesAt: null },
+	id: 'c',
+	version: 1,
+	address: 'winter',
+	name: 'Winter',
+	words: '',
+	limitNote: '',
+	timeZone: 'America/Halifax',
+	pauseMinutes: 0,
+	switchMinutes: 15,
+	publishedAt: 0,
+	pausedAt: null,
+	withdrawnAt: null,
+	opensAt: null,
+	closesAt: null,
 	rules: usualRules,
 };
 const desk: Desk = {
-	...{
-		id: 'desk',
-		number: 1,
-		name: 'D',
-		subject: 'S',
-		familyPicks: false,
-		substitutes: [],
-		acceptance: null,
-	},
+	id: 'desk',
+	number: 1,
+	name: 'D',
+	subject: 'S',
+	familyPicks: false,
+	substitutes: [],
+	acceptance: null,
 	people: [{ person: 'teacher', role: 'all' }],
 };
 const slot = (id: string, start: number, more: Partial<Slot> = {}): Slot => ({
-	...{
-		id,
-		desk: 'desk',
-		sitting: 'sitting',
-		place: 'room',
-		places: ['room'],
-		date: '2026-12-03',
-		start: start * M,
-		end: (start + 10) * M,
-	},
-	...{ claimEnd: (start + 12) * M, seats: 1, blocked: false },
+	id,
+	desk: 'desk',
+	sitting: 'sitting',
+	place: 'room',
+	places: ['room'],
+	date: '2026-12-03',
+	start: start * M,
+	end: (start + 10) * M,
+	claimEnd: (start + 12) * M,
+	seats: 1,
+	blocked: false,
 	...more,
 });
 const claim = (thing: string, occupancy: string, from: number, to: number): Claim => ({
-	...{ thing, occupancy, start: from * M, end: to * M, standing: 'booked' },
+	thing,
+	occupancy,
+	start: from * M,
+	end: to * M,
+	standing: 'booked',
 });
 
 describe('a seat', () => {
@@ -102,7 +115,11 @@ describe('where a conference stands', () => {
 
 it('people walk between buildings, and switch between a room and video', () => {
 	const place = (id: string, building: string | null) => ({
-		...{ id, name: id, building, buildingName: building, stepFree: true },
+		id,
+		name: id,
+		building,
+		buildingName: building,
+		stepFree: true,
 		kind: building ? ('room' as const) : ('video' as const),
 	});
 	const places = [

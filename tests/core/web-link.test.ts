@@ -32,7 +32,8 @@ const BAD = [
 ];
 
 const hours: ConferenceHours = {
-	...{ hours: [], weekly: [] },
+	hours: [],
+	weekly: [],
 	division: { slotMinutes: 10, gapMinutes: 0, longGap: null },
 };
 
@@ -42,7 +43,11 @@ describe('a link', () => {
 		expect(isWebLink(link)).toBe(false);
 		const desk = newDesk(
 			{
-				...{ id: 'd', name: 'Desk', subject: '', people: [], forAll: false },
+				id: 'd',
+				name: 'Desk',
+				subject: '',
+				people: [],
+				forAll: false,
 				places: [{ kind: 'video', link }],
 			},
 			's',
@@ -61,7 +66,8 @@ describe('a link', () => {
 					rows: [{ row: 2, cells: ['Ines Amaral', link] }],
 					faults: [],
 				},
-				...{ kind: 'teachers', columns: ['name', 'link'] },
+				kind: 'teachers',
+				columns: ['name', 'link'],
 			},
 		]);
 		expect(read.faults).toHaveLength(1);

@@ -49,9 +49,18 @@ const other = { student: '', wishes: [] as string[] };
 beforeAll(async () => {
 	house = await openHouse({ TEN_CHAIRS_API_RATE: '1000000' });
 	app = createApp({
-		...{ databaseUrl: house.url, key: KEY, origin: house.origin, pool: 4, streams: 100 },
-		...{ startAt: Date.parse('2026-11-24T15:00:00Z'), logLevel: 'silent', smtpUrl: undefined },
-		...{ mailFrom: 'x@x.example', videoService: null, privateCalendars: false, apiRate: 100 },
+		databaseUrl: house.url,
+		key: KEY,
+		origin: house.origin,
+		pool: 4,
+		streams: 100,
+		startAt: Date.parse('2026-11-24T15:00:00Z'),
+		logLevel: 'silent',
+		smtpUrl: undefined,
+		mailFrom: 'x@x.example',
+		videoService: null,
+		privateCalendars: false,
+		apiRate: 100,
 	});
 	school = await smallSchool(app, { families: 1, desks: 3 });
 	const { db, clock } = app;
@@ -132,7 +141,9 @@ async function prepare(right: Right): Promise<Hidden> {
 	await changeRight(app, knowing(), { ...rightsOf(right), ...whom(family!.student) });
 	const book = async (slot: string, served: string) => {
 		const booked = await bookVisit(app, full, {
-			...{ ...ids, key: randomUUID(), appointments: [{ slot, wishes: [served] }] },
+			...ids,
+			key: randomUUID(),
+			appointments: [{ slot, wishes: [served] }],
 		});
 		if (!booked.ok) throw new Error(JSON.stringify(booked));
 		return booked.appointments[0]!;
@@ -145,13 +156,20 @@ async function prepare(right: Right): Promise<Hidden> {
 	const keep = { ...ids, appointments: [{ slot: third![6]!, wishes: [wishAt(wishes, 2)] }] };
 	const held = await holdVisit(app, full, { ...keep, key: randomUUID() });
 	const offered = await offerSlots(app, school.organiser, {
-		...{ ...ids, key: randomUUID(), until: clock.now() + 3_600_000 },
+		...ids,
+		key: randomUUID(),
+		until: clock.now() + 3_600_000,
 		alternatives: [{ slot: third![8]!, wishes: [wishAt(wishes, 2)] }],
 	});
 	if (!held.ok || !offered.ok) throw new Error('nothing could be held');
 	return {
-		...{ appointment, wish: wishAt(wishes, 2), wishes: wishes.map(({ id }) => id) },
-		...{ hold: held.hold.id, offer: offered.hold.id, guest: guest!.id, slots: third! },
+		appointment,
+		wish: wishAt(wishes, 2),
+		wishes: wishes.map(({ id }) => id),
+		hold: held.hold.id,
+		offer: offered.hold.id,
+		guest: guest!.id,
+		slots: third!,
 		own: { ...own, id: ownId },
 	};
 }
@@ -159,7 +177,9 @@ async function prepare(right: Right): Promise<Hidden> {
 const RIGHTS = ['see', 'book'] as const;
 type Right = (typeof RIGHTS)[number];
 const rightsOf = (right: Right) => ({
-	...{ mayBook: false, maySee: right !== 'see', isTold: true },
+	mayBook: false,
+	maySee: right !== 'see',
+	isTold: true,
 });
 const whom = (hidden: string) => ({ adult: bound.adult, student: hidden });
 const knowing = (): Actor =>
@@ -201,7 +221,8 @@ const api = async (method: string, path: string, body?: unknown): Promise<Outcom
 const page = async (path: string, init: RequestInit = {}): Promise<Outcome> =>
 	asOutcome(
 		await fetch(`${house.origin}${path}`, {
-			...{ redirect: 'manual', ...init },
+			redirect: 'manual',
+			...init,
 			headers: { cookie, origin: house.origin, ...init.headers },
 		}),
 	);
@@ -217,7 +238,8 @@ const direct = async (work: Promise<unknown>): Promise<Outcome> =>
 async function firstNews(path: string): Promise<Outcome> {
 	const ending = new AbortController();
 	const response = await fetch(`${house.origin}${path}`, {
-		...{ headers: { cookie }, signal: ending.signal },
+		headers: { cookie },
+		signal: ending.signal,
 	});
 	let text = '';
 	for await (const chunk of response.body!.pipeThrough(new TextDecoderStream())) {
@@ -272,7 +294,8 @@ const TABLE: Record<
 	'api postHolds beside another one': {
 		ask: ({ own, appointment }) =>
 			api('POST', '/visit/holds', {
-				...{ ...appointmentsOf(own.slot, [own.wish]), replaces: [own.id, appointment] },
+				...appointmentsOf(own.slot, [own.wish]),
+				replaces: [own.id, appointment],
 			}),
 		status: 201,
 	},
@@ -292,7 +315,9 @@ const TABLE: Record<
 				headers: { 'x-sveltekit-action': 'true' },
 				body: new URLSearchParams({
 					request: JSON.stringify({
-						...{ family: ids().familyId, key: randomUUID(), choice: { wishes: [] } },
+						family: ids().familyId,
+						key: randomUUID(),
+						choice: { wishes: [] },
 						appointments: [{ slot: slots[0], wishes: [wish], mode: 'in-person' }],
 					}),
 				}),
@@ -334,7 +359,9 @@ const TABLE: Record<
 		ask: ({ slots, wish }) =>
 			direct(
 				offerSlots(app, bound, {
-					...{ ...ids(), key: 'offer', until: app.clock.now() + 60_000 },
+					...ids(),
+					key: 'offer',
+					until: app.clock.now() + 60_000,
 					alternatives: [{ slot: slots[0]!, wishes: [wish] }],
 				}),
 			),

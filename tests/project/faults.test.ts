@@ -18,7 +18,9 @@ const cookiesOf = (response: Response) =>
 beforeAll(async () => {
 	demo = await openDemo();
 	const signedIn = await fetch(`${demo.origin}/sign-in`, {
-		...{ method: 'POST', redirect: 'manual', headers: { origin: demo.origin } },
+		method: 'POST',
+		redirect: 'manual',
+		headers: { origin: demo.origin },
 		body: new URLSearchParams({ email: demo.email, password: demo.password }),
 	});
 	cookie = cookiesOf(signedIn);
@@ -29,7 +31,8 @@ afterAll(() => demo.stop());
 
 const ask = (path: string, init: RequestInit = {}, as = cookie) =>
 	fetch(`${demo.origin}${path}`, {
-		...{ redirect: 'manual', ...init },
+		redirect: 'manual',
+		...init,
 		headers: { cookie: as, origin: demo.origin, accept: 'text/html', ...init.headers },
 	});
 const NOWHERE = '01a00000-0000-7000-8000-000000000000';
@@ -63,7 +66,8 @@ describe('nonsense', () => {
 		const version = /name="version" value="(\d+)"/.exec(await asked.text())![1]!;
 		const fields = { name: 'Gannet Cove School', telephone: '902 555 0140', version };
 		const saved = await ask(`${people}/school`, {
-			...{ method: 'POST', body: new URLSearchParams({ ...fields, timeZone: 'Halifax' }) },
+			method: 'POST',
+			body: new URLSearchParams({ ...fields, timeZone: 'Halifax' }),
 		});
 		expect(saved.status).toBe(200);
 		const wrong = await (await ask('/i/no-such-link', {}, '')).text();
@@ -79,7 +83,8 @@ describe('nonsense', () => {
 		['half a letter', { name: '\ud800', email: 'y@x.example', role: 'helper' }, 200],
 	])('%s in a form is answered with a sentence', async (_, fields, status) => {
 		const response = await ask(`${people}/accounts?/invite`, {
-			...{ method: 'POST', body: new URLSearchParams(fields) },
+			method: 'POST',
+			body: new URLSearchParams(fields),
 			headers: { 'x-sveltekit-action': 'true' },
 		});
 		expect(response.status).toBe(status);
@@ -94,7 +99,8 @@ describe('nonsense', () => {
 			'[null]',
 		]) {
 			const response = await fetch(`${demo.origin}/api/v1/visit/appointments`, {
-				...{ method: 'POST', body },
+				method: 'POST',
+				body,
 				headers: { authorization: `Bearer ${token}`, 'content-type': 'application/json' },
 			});
 			expect(response.status).toBeLessThan(500);
@@ -111,9 +117,12 @@ const sendLarge = (path: string, bytes: number, as: string, { saysSize }: { says
 		const sending = request(
 			`${demo.origin}${path}`,
 			{
-				...{ method: 'POST', agent: false },
+				method: 'POST',
+				agent: false,
 				headers: {
-					...{ cookie: as, origin: demo.origin, accept: 'text/html' },
+					cookie: as,
+					origin: demo.origin,
+					accept: 'text/html',
 					'content-type': 'application/x-www-form-urlencoded',
 					...(saysSize ? { 'content-length': bytes } : {}),
 				},
@@ -144,12 +153,14 @@ describe('what is too large', () => {
 
 	it('lists of an organiser are taken, and told line by line', async () => {
 		const rows = Array.from({ length: 20_000 }, (_, row) => ({
-			...{ row: row + 2, cells: [`Ines${row} Amaral`, '7A', 'x'.repeat(40)] },
+			row: row + 2,
+			cells: [`Ines${row} Amaral`, '7A', 'x'.repeat(40)],
 		}));
 		const table = { name: 'students', header: ['Name', 'Class', 'Note'], rows, faults: [] };
 		const body = JSON.stringify({
-			...{ tables: [{ table, kind: 'students', columns: ['name', 'class', null] }] },
-			...{ complete: false, answers: {} },
+			tables: [{ table, kind: 'students', columns: ['name', 'class', null] }],
+			complete: false,
+			answers: {},
 		});
 		expect(body.length).toBeGreaterThan(MIB);
 		const response = await ask(`${people}/lists/preview`, { method: 'POST', body });
@@ -175,8 +186,10 @@ it('every answer bears the headers that keep a page to itself', async () => {
 	] as const) {
 		const { headers } = await ask(path, {}, as);
 		expect(Object.fromEntries(headers)).toMatchObject({
-			...{ 'cross-origin-opener-policy': 'same-origin', 'referrer-policy': 'no-referrer' },
-			...{ 'cross-origin-resource-policy': 'same-origin', 'x-content-type-options': 'nosniff' },
+			'cross-origin-opener-policy': 'same-origin',
+			'referrer-policy': 'no-referrer',
+			'cross-origin-resource-policy': 'same-origin',
+			'x-content-type-options': 'nosniff',
 			'permissions-policy': expect.stringContaining('camera=()') as string,
 		});
 	}
@@ -229,7 +242,9 @@ describe('an open stream', () => {
 
 	it('of the office ends with the session', async () => {
 		const signedIn = await fetch(`${demo.origin}/sign-in`, {
-			...{ method: 'POST', redirect: 'manual', headers: { origin: demo.origin } },
+			method: 'POST',
+			redirect: 'manual',
+			headers: { origin: demo.origin },
 			body: new URLSearchParams({ email: demo.email, password: demo.password }),
 		});
 		const own = cookiesOf(signedIn);

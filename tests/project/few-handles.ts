@@ -24,8 +24,12 @@ export async function afterTheRush(asked: FewHandles): Promise<number[]> {
 		stdio: 'ignore',
 		env: {
 			...process.env,
-			...{ DATABASE_URL: url, TEN_CHAIRS_KEY: 'a-key-for-a-server-with-few-handles' },
-			...{ ORIGIN: origin, HOST: '127.0.0.1', PORT: String(port), LOG_LEVEL: 'silent' },
+			DATABASE_URL: url,
+			TEN_CHAIRS_KEY: 'a-key-for-a-server-with-few-handles',
+			ORIGIN: origin,
+			HOST: '127.0.0.1',
+			PORT: String(port),
+			LOG_LEVEL: 'silent',
 			DATABASE_POOL: '4',
 		},
 	});

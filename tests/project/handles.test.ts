@@ -14,7 +14,10 @@ it('a server that ran out of file handles answers again when they are back', asy
 	await admin.unsafe(`create database ${name}`);
 	try {
 		const answers = await afterTheRush({
-			...{ url: `${databases}/${name}`, port: await freePort(), handles: 128, connections: 260 },
+			url: `${databases}/${name}`,
+			port: await freePort(),
+			handles: 128,
+			connections: 260,
 			pages: ['/sign-in', '/sign-in/forgot', '/set-up', '/', '/healthz'],
 		});
 		expect(answers).toEqual([200, 200, 200, 303, 200]);

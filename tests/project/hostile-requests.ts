@@ -162,7 +162,9 @@ export function* hostileRequests(
 			...(random(9) ? {} : { 'if-none-match': pick(['*', 'W/"x"', '"']) }),
 		};
 		yield {
-			...{ method, path: path + query, headers },
+			method,
+			path: path + query,
+			headers,
 			...(method === 'GET' || method === 'HEAD' ? {} : body()),
 		};
 	}

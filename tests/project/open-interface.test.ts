@@ -51,9 +51,18 @@ async function ask(
 beforeAll(async () => {
 	demo = await openDemo({ TEN_CHAIRS_API_RATE: '1000000' });
 	app = createApp({
-		...{ databaseUrl: demo.url, key: KEY, origin: demo.origin, startAt: undefined, pool: 2 },
-		...{ logLevel: 'silent', smtpUrl: undefined, mailFrom: 'x@x.example' },
-		...{ videoService: null, privateCalendars: false, apiRate: 100, streams: 1000 },
+		databaseUrl: demo.url,
+		key: KEY,
+		origin: demo.origin,
+		startAt: undefined,
+		pool: 2,
+		logLevel: 'silent',
+		smtpUrl: undefined,
+		mailFrom: 'x@x.example',
+		videoService: null,
+		privateCalendars: false,
+		apiRate: 100,
+		streams: 1000,
 	});
 	const [office] = await app.db.select().from(account);
 	const made = await makeToken(
@@ -320,7 +329,9 @@ it(`${HOSTILE} hostile requests: never an error of the server’s, never another
 			for (let request = requests.pop(); request; request = requests.pop()) {
 				const { method, path, headers, body } = request;
 				const response = await fetch(`${demo.origin}/api/v1${path}`, {
-					...{ method, headers, redirect: 'manual' as const },
+					method,
+					headers,
+					redirect: 'manual' as const,
 					...(body === undefined ? {} : { body }),
 				});
 				const text = await response.text();

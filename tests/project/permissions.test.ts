@@ -167,7 +167,8 @@ const cookieOf = (response: Response) =>
 
 async function signInAs(role: Role, email: string, password: string) {
 	const response = await fetch(`${demo.origin}/sign-in`, {
-		...{ method: 'POST', redirect: 'manual' },
+		method: 'POST',
+		redirect: 'manual',
 		headers: { origin: demo.origin },
 		body: new URLSearchParams({ email, password }),
 	});
@@ -177,14 +178,23 @@ async function signInAs(role: Role, email: string, password: string) {
 beforeAll(async () => {
 	demo = await openDemo();
 	app = createApp({
-		...{ databaseUrl: demo.url, key: KEY, origin: demo.origin, startAt: undefined, pool: 2 },
-		...{ logLevel: 'silent', smtpUrl: undefined, mailFrom: 'x@x.example' },
-		...{ videoService: null, privateCalendars: false, apiRate: 100, streams: 1000 },
+		databaseUrl: demo.url,
+		key: KEY,
+		origin: demo.origin,
+		startAt: undefined,
+		pool: 2,
+		logLevel: 'silent',
+		smtpUrl: undefined,
+		mailFrom: 'x@x.example',
+		videoService: null,
+		privateCalendars: false,
+		apiRate: 100,
+		streams: 1000,
 	});
 	await signInAs('organiser', demo.email, demo.password);
 	for (const role of ['helper', 'front-door'] as const) {
 		const email = `${role}@gannetcove.example`;
-		await app.accounts.create({ ...{ name: role, email, role }, password: 'a long password' });
+		await app.accounts.create({ name: role, email, role, password: 'a long password' });
 		await signInAs(role, email, 'a long password');
 	}
 	cookies.set('teacher', cookieOf(await fetch(demo.teacher, { redirect: 'manual' })));
@@ -233,7 +243,8 @@ async function isLetIn(asked: string, role: Role): Promise<boolean> {
 	const method = isAction ? 'POST' : what === 'page' ? 'GET' : what;
 	const query = isAction && what !== '?/default' ? what : '';
 	const response = await fetch(`${demo.origin}${addressOf(route)}${query}`, {
-		...{ method, redirect: 'manual' },
+		method,
+		redirect: 'manual',
 		headers: {
 			origin: demo.origin,
 			...(cookie ? { cookie } : {}),
@@ -306,7 +317,7 @@ it('answers are compressed, but for those that carry a link, a code or a token',
 		// Streams do not end, and a look at the way out would end the sessions of all the others.
 		if ((what !== 'page' && what !== 'GET') || route.startsWith('/live')) continue;
 		const response = await fetch(`${demo.origin}${addressOf(route)}`, {
-			...{ redirect: 'manual' },
+			redirect: 'manual',
 			headers: { cookie: cookies.get(roles[0]!) ?? '', 'accept-encoding': 'gzip' },
 		});
 		const text = await response.text();

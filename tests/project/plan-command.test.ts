@@ -35,7 +35,10 @@ const family = (part: object = {}) => ({
 	...part,
 });
 const instance = (part: object = {}) => ({
-	...{ format: 'visit-instance/1', desks: [desk()], travel: [], families: [family()] },
+	format: 'visit-instance/1',
+	desks: [desk()],
+	travel: [],
+	families: [family()],
 	...part,
 });
 
@@ -81,7 +84,8 @@ describe('bin/plan', () => {
 			desks: [desk(), desk({ id: 'd2', place: 'p2', slots: [[960, 970]] })],
 			families: [
 				family({
-					...{ split: true, adults: 2 },
+					split: true,
+					adults: 2,
 					requests: [request({ desks: ['d1'] }), request({ id: 'r2', desks: ['d2'] })],
 				}),
 			],

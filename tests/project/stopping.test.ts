@@ -22,10 +22,13 @@ it('a server that is stopped finishes the booking in flight and ends in seconds'
 			headers: { cookie, origin: demo.origin, 'x-sveltekit-action': 'true' },
 			body: new URLSearchParams({
 				request: JSON.stringify({
-					...{ family: family!.id, key: crypto.randomUUID(), choice: { wishes: [] } },
+					family: family!.id,
+					key: crypto.randomUUID(),
+					choice: { wishes: [] },
 					appointments: [
 						{
-							...{ slot: slot!.id, wishes: [family!.wish] },
+							slot: slot!.id,
+							wishes: [family!.wish],
 							mode: slot!.kind === 'room' ? 'in-person' : slot!.kind,
 						},
 					],

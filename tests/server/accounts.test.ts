@@ -50,7 +50,8 @@ describe('accounts', () => {
 		});
 		await withdrawAccount(app, organiser, first.id);
 		expect(await app.accounts.signIn('nadia@small.example', 'a password of hers', CLIENT)).toEqual({
-			...{ ok: false, reason: 'wrong' },
+			ok: false,
+			reason: 'wrong',
 		});
 		expect(await inviteAccount(app, organiser, nadia)).toMatchObject({ ok: true, id: first.id });
 		const helper = { kind: 'helper' as const, account: first.id };
@@ -99,14 +100,18 @@ it('the command on the server removes a lost second factor', async () => {
 	const app = await freshApp();
 	const organiser = await emptySchool(app);
 	await app.db.insert(accountSecondFactor).values({
-		...{ id: newId(app.clock), userId: organiser.account, secret: 'x', backupCodes: 'x' },
+		id: newId(app.clock),
+		userId: organiser.account,
+		secret: 'x',
+		backupCodes: 'x',
 	});
 	await app.db.update(account).set({ twoFactorEnabled: true });
 	const run = (...words: string[]) =>
 		promisify(execFile)('bin/account', words, {
 			env: {
 				...process.env,
-				...{ DATABASE_URL: app.config.databaseUrl, ORIGIN: app.config.origin },
+				DATABASE_URL: app.config.databaseUrl,
+				ORIGIN: app.config.origin,
 				TEN_CHAIRS_KEY: app.config.key,
 			},
 		});
@@ -116,6 +121,7 @@ it('the command on the server removes a lost second factor', async () => {
 	expect(row!.twoFactorEnabled).toBe(false);
 	expect(await app.db.select().from(accountSecondFactor)).toEqual([]);
 	await expect(run('remove-second-factor', 'nobody@small.example')).rejects.toMatchObject({
-		...{ code: 2, stderr: 'No account has the address nobody@small.example.\n' },
+		code: 2,
+		stderr: 'No account has the address nobody@small.example.\n',
 	});
 }, 60_000);

@@ -23,7 +23,9 @@ export async function addDesk(
 	const persons = wanted.people.map((name) => ({ id: newId(app.clock), name }));
 	const plan = newDesk(
 		{
-			...{ id, name: wanted.people.join(' and '), subject: wanted.subject ?? 'Subject' },
+			id,
+			name: wanted.people.join(' and '),
+			subject: wanted.subject ?? 'Subject',
 			people: persons.map(({ id }) => ({ person: id, role: wanted.role ?? 'all' })),
 			places: wanted.places ?? [{ kind: 'room', room: 'Puffin', building: 'House' }],
 			forAll: wanted.forAll ?? false,

@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { readCalendarAside } from '$lib/server/calendars/read-aside';
 
 const window = {
-	...{ zone: 'America/Halifax', start: Date.parse('2026-11-22T04:00:00Z') },
+	zone: 'America/Halifax',
+	start: Date.parse('2026-11-22T04:00:00Z'),
 	end: Date.parse('2027-12-29T04:00:00Z'),
 };
 const calendar = (count: number) =>

@@ -50,7 +50,8 @@ describe('guesses of a password', () => {
 		for (let attempt = 0; attempt < 12; attempt++)
 			await app.accounts.signIn(EMAIL, `guess ${attempt}`, stranger);
 		expect(await app.accounts.signIn(EMAIL, PASSWORD, stranger)).toMatchObject({
-			...{ ok: false, reason: 'too-often' },
+			ok: false,
+			reason: 'too-often',
 		});
 		expect(await app.accounts.signIn(EMAIL, PASSWORD, known)).toMatchObject({ ok: true });
 		expect(await app.accounts.signIn(EMAIL, PASSWORD, office)).toMatchObject({ ok: true });
@@ -106,7 +107,8 @@ describe('a second factor', () => {
 		const { app, first, secret, known } = await withFactor();
 		const code = (value: string) => ({ kind: 'authenticator', code: value }) as const;
 		expect(await app.accounts.giveCode(await firstStep(app, known), code(first), known)).toEqual({
-			...{ ok: false, reason: 'wrong' },
+			ok: false,
+			reason: 'wrong',
 		});
 		// The next half minute's code, which the authenticator takes already.
 		const next = authenticator.clone({ epoch: Date.now() + 30_000 }).generate(secret);

@@ -22,7 +22,8 @@ describe('a student by hand', () => {
 		if (!added.ok) throw new Error(added.reason);
 		const family = await readFamily(app, organiser, added.family);
 		expect(family).toMatchObject({
-			...{ label: 'Wren', address: '1 Quay' },
+			label: 'Wren',
+			address: '1 Quay',
 			adults: [{ givenName: 'Ole', familyName: 'Wren', email: 'ole@x.example' }],
 			students: [{ name: 'Ida Wren', classLabel: '7A' }],
 		});
@@ -87,7 +88,9 @@ it('families of one name are told apart by adults, children with classes, and ad
 	const found = await findFamilies(app, organiser, 'holt');
 	expect(found.map(({ label }) => label)).toEqual(['Holt', 'Holt', 'Holt']);
 	expect(found[0]).toMatchObject({
-		...{ address: '7 Quay', adults: ['Ole Holt, o7@x.example'], students: ['Kid7 Holt 7A'] },
+		address: '7 Quay',
+		adults: ['Ole Holt, o7@x.example'],
+		students: ['Kid7 Holt 7A'],
 	});
 	const others = await findFamilies(app, organiser, 'kid holt', found[0]!.id);
 	expect(others.map(({ address }) => address)).toEqual(['8 Quay', '9 Quay']);

@@ -80,7 +80,8 @@ it('two processes whose machines are an hour apart take no hold from anybody', a
 	expect(await sweepHolds(late)).toBe(0);
 	const theirs = await school.request(1, [[0, 0]]);
 	expect(await bookVisit(late, second!.actor, theirs)).toMatchObject({
-		...{ ok: false, conflicts: [{ code: 'taken' }] },
+		ok: false,
+		conflicts: [{ code: 'taken' }],
 	});
 	expect(await app.db.select().from(hold)).toHaveLength(1);
 	expect(await bookVisit(late, first!.actor, { ...wanted, key: 'later' })).toMatchObject({

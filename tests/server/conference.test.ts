@@ -40,9 +40,14 @@ async function publishAgain(app: App, { organiser, conference }: SmallSchool): P
 }
 
 const basics: NewConference = {
-	...{ name: 'Spring', words: '', timeZone: 'America/Halifax', slotMinutes: 10, gapMinutes: 0 },
+	name: 'Spring',
+	words: '',
+	timeZone: 'America/Halifax',
+	slotMinutes: 10,
+	gapMinutes: 0,
 	hours: [{ date: '2026-12-03', start: 960, end: 1060 }],
-	...{ opensAt: null, closesAt: null },
+	opensAt: null,
+	closesAt: null,
 };
 
 describe('a conference', () => {
@@ -97,7 +102,8 @@ describe('a conference', () => {
 			saveBasics(app, organiser, id, seen, { ...seen, ...part });
 		expect(await change({ name: 'First' })).toMatchObject({ collisions: [], faults: [] });
 		expect(await change({ words: 'Come in.' })).toMatchObject({
-			...{ collisions: [], faults: [] },
+			collisions: [],
+			faults: [],
 			basics: { name: 'First', words: 'Come in.' },
 		});
 		expect(await change({ name: 'Second', slotMinutes: 20 })).toMatchObject({
@@ -116,11 +122,19 @@ describe('a conference', () => {
 		const seen = basicsOf(row!);
 		const outcome = await saveBasics(app, organiser, id, seen, {
 			...seen,
-			...{ name: ' ', words: 'Come in.', address: 'winter', gapMinutes: 61 },
+			name: ' ',
+			words: 'Come in.',
+			address: 'winter',
+			gapMinutes: 61,
 			weekly: [
 				{
-					...{ start: 960, end: 1000, from: '2026-12-03', until: '2026-12-17' },
-					...{ weekdays: [4], everyWeeks: 1, except: [] },
+					start: 960,
+					end: 1000,
+					from: '2026-12-03',
+					until: '2026-12-17',
+					weekdays: [4],
+					everyWeeks: 1,
+					except: [],
 				},
 			],
 		});
@@ -160,7 +174,8 @@ describe('a conference', () => {
 		const booked = await bookVisit(app, family!.actor, await school.request(0, [[0, 0]]));
 		const served = await school.wish(0, 0);
 		await addDesk(app, school.organiser, school.conference, {
-			...{ people: ['Teacher 0'], subject: 'Another subject' },
+			people: ['Teacher 0'],
+			subject: 'Another subject',
 			places: [{ kind: 'room', room: 'Room 9', building: 'House' }],
 		});
 		expect(await app.db.select({ id: wish.id }).from(wish).orderBy(wish.id)).toEqual(before);
@@ -176,7 +191,9 @@ describe('a conference', () => {
 		await publishAgain(app, school);
 		expect((await own()).map(({ id }) => id)).toContain(served);
 		await cancelAppointments(app, family!.actor, {
-			...{ conferenceId: school.conference, familyId: family!.id, key: 'cancel' },
+			conferenceId: school.conference,
+			familyId: family!.id,
+			key: 'cancel',
 			cancel: booked.ok ? booked.appointments : [],
 		});
 		expect((await own()).map(({ id }) => id)).not.toContain(served);

@@ -39,10 +39,20 @@ it('without any lock or check, thousands of random inserts at once leave no over
 		const family = random(school.families.length);
 		const { adult } = school.families[family]!;
 		return {
-			...{ family, desk, slots: [slot], seats: [1 + random(3)], place: snapshot.places[0]! },
-			...{ persons: receiversOn(desk, slot.date).all, receiver: null, interpreter: null },
-			...{ adults: [{ id: adult, thing: adult, notSee: [] }], students: [], along: [] },
-			...{ standing: 'booked', answerBy: null, wanted: { slot: slot.id, wishes: [] } },
+			family,
+			desk,
+			slots: [slot],
+			seats: [1 + random(3)],
+			place: snapshot.places[0]!,
+			persons: receiversOn(desk, slot.date).all,
+			receiver: null,
+			interpreter: null,
+			adults: [{ id: adult, thing: adult, notSee: [] }],
+			students: [],
+			along: [],
+			standing: 'booked',
+			answerBy: null,
+			wanted: { slot: slot.id, wishes: [] },
 		};
 	};
 
@@ -57,7 +67,8 @@ it('without any lock or check, thousands of random inserts at once leave no over
 					await app.db.transaction(async (tx) => {
 						await tx.execute(sql`set local deadlock_timeout = '20ms'`);
 						await writeVisit(tx, app.clock, {
-							...{ conferenceId: school.conference, familyId: school.families[family]!.id },
+							conferenceId: school.conference,
+							familyId: school.families[family]!.id,
 							appointments: [{ ...booked, about: [] }],
 						});
 					});

@@ -287,11 +287,9 @@ describe('a pool', () => {
 		};
 		const book = async (family: number, index: number, who?: string) =>
 			bookVisit(app, school.families[family]!.actor, {
-				...{
-					conferenceId: school.conference,
-					familyId: school.families[family]!.id,
-					key: `${family}-${index}-${who ?? ''}`,
-				},
+				conferenceId: school.conference,
+				familyId: school.families[family]!.id,
+				key: `${family}-${index}-${who ?? ''}`,
 				appointments: [
 					{
 						slot: slots[index]!.id,
@@ -350,7 +348,8 @@ describe('a date that is added later', () => {
 		const friday = { date: '2026-12-04', start: 960, end: 1060 };
 		const room = { kind: 'room' as const, room: 'Room 0', building: 'House' };
 		const own = await addDesk(app, school.organiser, school.conference, {
-			...{ people: ['Somebody Else'], places: [room] },
+			people: ['Somebody Else'],
+			places: [room],
 			series: { when: { kind: 'once', ...friday } },
 		});
 		const [row] = await app.db.select().from(conference);
@@ -542,7 +541,8 @@ describe('a teacher’s own desk', () => {
 		const [stranger] = await personsOf(app, school.desks[1]!);
 		const teacher = { kind: 'teacher' as const, person: own! };
 		const wanted = (start: number) => ({
-			...{ base: base!, note: 'I have a bus.' },
+			base: base!,
+			note: 'I have a bus.',
 			plan: {
 				...withSeries(base!, { when: { kind: 'once', date: '2026-12-03', start, end: 1060 } }),
 				name: 'Somebody Else',

@@ -8,7 +8,9 @@ import { freshApp } from './database';
 import { smallSchool } from './small-school';
 
 const passing = (family: string, more: Partial<Passing> = {}): Passing => ({
-	...{ step: 'look', conference: 'c', family },
+	step: 'look',
+	conference: 'c',
+	family,
 	...more,
 });
 /** Work that ends when it is told to. */

@@ -281,7 +281,8 @@ let wishes: string[][];
 beforeAll(async () => {
 	app = await freshApp();
 	school = await smallSchool(app, {
-		...{ families: FAMILIES, desks: DESKS },
+		families: FAMILIES,
+		desks: DESKS,
 		hours: [{ date: '2026-12-03', start: 960, end: 960 + 10 * SLOTS }],
 	});
 	await app.db.update(conference).set({

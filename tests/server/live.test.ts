@@ -104,7 +104,9 @@ describe('live changes', () => {
 		const app = await freshApp();
 		const school = await smallSchool(app, { families: 0, desks: 1 });
 		const response = seatEventStream(app.live, {
-			...{ conferenceId: school.conference, audience: OFFICE, now: app.clock.now() },
+			conferenceId: school.conference,
+			audience: OFFICE,
+			now: app.clock.now(),
 			ticket: { grounds: [], address: 'here', until: null },
 			isStillIn: async () => true,
 		});

@@ -2,7 +2,9 @@ import { describe, expect, it } from 'vitest';
 import { OpenStreams, streamsThatFit, type StreamTicket } from '$lib/server/live/open-streams';
 
 const ticket = (invitation: string, address: string): StreamTicket => ({
-	...{ grounds: [`invitation:${invitation}`, 'adult:a'], address, until: null },
+	grounds: [`invitation:${invitation}`, 'adult:a'],
+	address,
+	until: null,
 });
 
 describe('open streams', () => {

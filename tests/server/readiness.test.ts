@@ -36,7 +36,10 @@ it('before a conference is published it is told what clashes, has no place, no t
 	const late = { kind: 'once' as const, date: '2026-12-05', start: 600, end: 660 };
 	await changeDesk(app, school, 2, { series: [{ ...third!, when: late }] });
 	expect(await readiness()).toEqual({
-		...{ clashes: 1, placeless: ['Teacher 0'], timeless: ['Teacher 1'], unreceived: [] },
+		clashes: 1,
+		placeless: ['Teacher 0'],
+		timeless: ['Teacher 1'],
+		unreceived: [],
 	});
 
 	// Hours that differ on purpose are said to be right once, and are a clash again when they change.

@@ -40,7 +40,12 @@ import { freshApp } from './database';
 import { demoTexts, emptySchool, listsOf, readLists } from './read-school';
 
 const COUNTS = {
-	...{ teachers: 30, unconfirmed: 30, interpreters: 3, students: 230, families: 170, classes: 17 },
+	teachers: 30,
+	unconfirmed: 30,
+	interpreters: 3,
+	students: 230,
+	families: 170,
+	classes: 17,
 };
 const QUERY = { find: '', sort: 'name', descending: false, page: 1, gone: false };
 
@@ -57,14 +62,21 @@ async function conferenceOf(
 	teachers: string[],
 ) {
 	const made = await createConference(app, organiser, {
-		...{ name: 'Winter', words: '', timeZone: 'America/Halifax', slotMinutes: 10, gapMinutes: 0 },
+		name: 'Winter',
+		words: '',
+		timeZone: 'America/Halifax',
+		slotMinutes: 10,
+		gapMinutes: 0,
 		hours: [{ date: '2026-12-03', start: 960, end: 1080 }],
-		...{ opensAt: null, closesAt: null },
+		opensAt: null,
+		closesAt: null,
 	});
 	if (!made.ok) throw new Error('the conference has faults');
 	for (const teacher of teachers)
 		await addDesk(app, organiser, made.id, {
-			...{ people: [teacher], subject: '', forAll: teacher === 'Ada Head' },
+			people: [teacher],
+			subject: '',
+			forAll: teacher === 'Ada Head',
 			places: [{ kind: 'room', room: teacher, building: 'House' }],
 		});
 	await publishConference(app, organiser, made.id);
@@ -105,7 +117,12 @@ describe('reading the lists of a school', () => {
 		const last = await lastRegisterAct(app.db);
 		expect(await undoRegisterAct(app, organiser, last!.id)).toBe('undone');
 		expect(await registerCounts(app.db)).toEqual({
-			...{ teachers: 0, unconfirmed: 0, interpreters: 0, students: 0, families: 0, classes: 0 },
+			teachers: 0,
+			unconfirmed: 0,
+			interpreters: 0,
+			students: 0,
+			families: 0,
+			classes: 0,
 		});
 		expect(await lastRegisterAct(app.db)).toBeNull();
 		expect(await readLists(app, organiser, demoTexts())).toMatchObject({ ok: true });
@@ -119,7 +136,8 @@ describe('reading the lists of a school', () => {
 		await readLists(app, organiser, { students: `${STUDENTS}4,Rui Gul,8A\n` }, false);
 		const other = await listsOf({ students: `${STUDENTS}3,Noor Gul,8A\n4,Rui Gul,8B\n` }, false);
 		expect(await applyLists(app, organiser, other, { seen, leaveOut: false })).toMatchObject({
-			...{ ok: false, reason: 'not-as-seen' },
+			ok: false,
+			reason: 'not-as-seen',
 		});
 		expect((await registerCounts(app.db)).students).toBe(3);
 	});
@@ -204,7 +222,8 @@ it('of a bad list nothing is written', async () => {
 		).flat();
 		const lists = {
 			tables: tables.map((table) => ({ table, ...proposeKind(table) })),
-			...{ complete: true, answers: {} },
+			complete: true,
+			answers: {},
 		};
 		const { seen } = await previewLists(app, organiser, lists);
 		const result = await applyLists(app, organiser, lists, { seen, leaveOut: false });
@@ -253,7 +272,9 @@ async function bookFirst(
 	const view = await familyView(app, actor, conferenceId, familyId);
 	const slot = view.slots.find(({ desk, free }) => desk === wanted.desk && free)!;
 	return bookVisit(app, actor, {
-		...{ conferenceId, familyId, key: crypto.randomUUID() },
+		conferenceId,
+		familyId,
+		key: crypto.randomUUID(),
 		appointments: [{ slot: slot.id, wishes: [wanted.id] }],
 	});
 }
@@ -320,7 +341,8 @@ describe('editing by hand', () => {
 			ok: true,
 		});
 		expect(await changePerson(app, organiser, target, { ...page, room: 'Tern' })).toEqual({
-			...{ ok: false, reason: 'changed-meanwhile' },
+			ok: false,
+			reason: 'changed-meanwhile',
 		});
 		const added = await changePerson(
 			app,
@@ -333,7 +355,8 @@ describe('editing by hand', () => {
 		expect(
 			await changePerson(app, organiser, { id: page.id, version: page.version + 1 }, taken),
 		).toEqual({
-			...{ ok: false, reason: 'email-taken' },
+			ok: false,
+			reason: 'email-taken',
 		});
 	});
 
@@ -411,11 +434,15 @@ describe('editing by hand', () => {
 		await bookFirst(app, organiser, conference, folake);
 		expect(
 			await splitFamily(app, organiser, folake, {
-				...{ adults: page.adults.map(({ id }) => id), students: [leila], inBoth: [] },
+				adults: page.adults.map(({ id }) => id),
+				students: [leila],
+				inBoth: [],
 			}),
 		).toEqual({ ok: false, reason: 'nobody-left' });
 		const parted = await splitFamily(app, organiser, folake, {
-			...{ adults: [idOf('Martin')], students: [leila], inBoth: [] },
+			adults: [idOf('Martin')],
+			students: [leila],
+			inBoth: [],
 		});
 		if (!parted.ok) throw new Error('not parted');
 		const view = await familyView(app, organiser, conference, parted.id);
@@ -478,7 +505,8 @@ describe('writing lists', () => {
 			const tables = await readListFile(name, file.bytes);
 			const lists = {
 				tables: tables.map((table) => ({ table, ...proposeKind(table) })),
-				...{ complete: true, answers: {} },
+				complete: true,
+				answers: {},
 			};
 			const { difference, unreadable } = await previewLists(app, organiser, lists);
 			expect([name, unreadable, difference.faults, difference.lines]).toEqual([name, [], [], []]);
@@ -490,7 +518,8 @@ describe('writing lists', () => {
 		const there = await emptySchool(other);
 		const lists = {
 			tables: tables.map((table) => ({ table, ...proposeKind(table) })),
-			...{ complete: true, answers: {} },
+			complete: true,
+			answers: {},
 		};
 		const { seen } = await previewLists(other, there, lists);
 		expect(await applyLists(other, there, lists, { seen, leaveOut: false })).toMatchObject({

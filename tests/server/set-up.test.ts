@@ -13,7 +13,8 @@ import { freshApp } from './database';
 import { smallSchool } from './small-school';
 
 const setUp = (email: string) => ({
-	...{ school: 'A School', timeZone: 'America/Halifax' },
+	school: 'A School',
+	timeZone: 'America/Halifax',
 	organiser: { name: 'Office', email, password: 'a long password' },
 });
 
@@ -75,7 +76,8 @@ describe('signing in', () => {
 		await setUpSchool(app, setUp('office@school.example'));
 		for (const email of ['office@school.example', 'nobody@school.example'])
 			expect(await app.accounts.signIn(email, 'wrong password', CLIENT)).toEqual({
-				...{ ok: false, reason: 'wrong' },
+				ok: false,
+				reason: 'wrong',
 			});
 	});
 });
@@ -90,7 +92,10 @@ describe('a private link', () => {
 		const token = invitationLink('', config.key, row!).replace('/i/', '');
 		const opened = await openLink(db, config.key, token);
 		expect(opened?.visitor).toEqual({
-			...{ kind: 'adult', adult, families: [id], invitation: row!.id },
+			kind: 'adult',
+			adult,
+			families: [id],
+			invitation: row!.id,
 		});
 		expect(await visitorByCookie(db, config.key, opened!.cookie)).toEqual(opened!.visitor);
 

@@ -79,7 +79,9 @@ export async function smallSchool(
 			await tx.insert(familyAdult).values({ familyId: ids.id, adultId: ids.adult });
 			await invite(tx, clock, { adultId: ids.adult });
 			await tx.insert(student).values({
-				...{ id: ids.student, givenName: 'Student', familyName: `${index}` },
+				id: ids.student,
+				givenName: 'Student',
+				familyName: `${index}`,
 				yearGroup: 'Grade 7',
 			});
 			await tx.insert(familyStudent).values({ familyId: ids.id, studentId: ids.student });
@@ -89,7 +91,9 @@ export async function smallSchool(
 		return made;
 	});
 	const made = await createConference(app, organiser, {
-		...{ name: 'Winter', timeZone: 'America/Halifax', slotMinutes: 10 },
+		name: 'Winter',
+		timeZone: 'America/Halifax',
+		slotMinutes: 10,
 		gapMinutes: size.gapMinutes ?? 0,
 		hours: size.hours ?? [{ date: '2026-12-03', start: 960, end: 1060 }],
 	});
@@ -98,7 +102,8 @@ export async function smallSchool(
 	for (let desk = 0; desk < size.desks; desk++) {
 		desks.push(
 			await addDesk(app, organiser, made.id, {
-				...{ people: [`Teacher ${desk}`], subject: `Subject ${desk}` },
+				people: [`Teacher ${desk}`],
+				subject: `Subject ${desk}`,
 				places: [{ kind: 'room', room: `Room ${desk}`, building: 'House' }],
 			}),
 		);
@@ -118,9 +123,16 @@ export async function smallSchool(
 		return rows.find((row) => row.desk === desks[desk])!.id;
 	};
 	return {
-		...{ organiser, conference: made.id, desks, families, slots, wish: wishOf },
+		organiser,
+		conference: made.id,
+		desks,
+		families,
+		slots,
+		wish: wishOf,
 		request: async (index, picks, key = newId(clock)) => ({
-			...{ conferenceId: made.id, familyId: families[index]!.id, key },
+			conferenceId: made.id,
+			familyId: families[index]!.id,
+			key,
 			appointments: await Promise.all(
 				picks.map(async ([desk, slot]) => ({
 					slot: (await slots(desk))[slot]!,

@@ -131,7 +131,9 @@ describe('an appointment is said to be what it is', () => {
 		expect(valueOf(tentative!, 'status')).toBe('TENTATIVE');
 		const [row] = await app.db.select().from(appointment);
 		await answerAppointment(app, school.organiser, {
-			...{ appointment: row!.id, accept: true, key: row!.id },
+			appointment: row!.id,
+			accept: true,
+			key: row!.id,
 		});
 		const [confirmed] = await calendarOf(app, school);
 		expect(valueOf(confirmed!, 'status')).toBe('CONFIRMED');
@@ -151,7 +153,9 @@ describe('an appointment is said to be what it is', () => {
 		const [, second] = await linesOf(app, school, teacher);
 		expect(second!.state).toBe('free');
 		await addBlock(app, school.organiser, teacher, {
-			...{ start: second!.start, end: second!.start + 2 * M, allDay: false },
+			start: second!.start,
+			end: second!.start + 2 * M,
+			allDay: false,
 		});
 		expect((await linesOf(app, school, teacher))[1]!.state).toBe('blocked');
 	});

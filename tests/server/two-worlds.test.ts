@@ -56,7 +56,8 @@ async function makeWorld(): Promise<World> {
 		return names.get(id)!;
 	};
 	return {
-		...{ app, school },
+		app,
+		school,
 		statements: () => ran.splice(0),
 		told: (what) =>
 			JSON.parse(

@@ -244,8 +244,10 @@ describe('a change of a visit', () => {
 		const [row] = await app.db.select().from(appointment);
 		const late = after(app, (row!.startsAt - app.clock.now()) / MINUTE - 59);
 		const cancel = {
-			...{ conferenceId: school.conference, familyId: id },
-			...{ cancel: booked.ok ? booked.appointments : [], key: newId(app.clock) },
+			conferenceId: school.conference,
+			familyId: id,
+			cancel: booked.ok ? booked.appointments : [],
+			key: newId(app.clock),
 		};
 		expect(await cancelAppointments(late, actor, cancel)).toMatchObject({
 			conflicts: [{ code: 'too-late' }],
@@ -258,20 +260,24 @@ describe('a change of a visit', () => {
 describe('the waiting list', () => {
 	const full = async () => {
 		const made = await setUp({
-			...{ families: 5, desks: 2 },
+			families: 5,
+			desks: 2,
 			hours: [{ date: '2026-12-03', start: 960, end: 980 }],
 		});
 		const { app, school } = made;
 		const join = async (family: number, desk = 0) =>
 			joinWaitingList(app, school.families[family]!.actor, {
-				...{ conferenceId: school.conference, familyId: school.families[family]!.id },
+				conferenceId: school.conference,
+				familyId: school.families[family]!.id,
 				wish: await school.wish(family, desk),
 			});
 		const cancel = async (family: number) => {
 			const { id, actor } = school.families[family]!;
 			const own = await app.db.select().from(appointment).where(eq(appointment.familyId, id));
 			await cancelAppointments(app, actor, {
-				...{ conferenceId: school.conference, familyId: id, key: newId(app.clock) },
+				conferenceId: school.conference,
+				familyId: id,
+				key: newId(app.clock),
 				cancel: own.map(({ id }) => id),
 			});
 		};
@@ -301,7 +307,9 @@ describe('the waiting list', () => {
 		// Who lets it pass is not asked again.
 		const [held] = await app.db.select().from(hold);
 		await giveBack(after(app, 722), school.families[4]!.actor, {
-			...{ conferenceId: school.conference, familyId: school.families[4]!.id, hold: held!.id },
+			conferenceId: school.conference,
+			familyId: school.families[4]!.id,
+			hold: held!.id,
 		});
 		expect(await tendWaitingList(after(app, 723), school.conference)).toBe(0);
 		expect(await app.db.select().from(waiting)).toHaveLength(3);
@@ -348,7 +356,10 @@ describe('an offer', () => {
 			[0, 3],
 		]);
 		const offer = {
-			...{ conferenceId: school.conference, familyId: id, key: newId(app.clock), alternatives },
+			conferenceId: school.conference,
+			familyId: id,
+			key: newId(app.clock),
+			alternatives,
 			until: app.clock.now() + 60 * MINUTE,
 		};
 		await expect(offerSlots(app, actor, offer)).rejects.toThrow(ForbiddenError);
@@ -393,7 +404,9 @@ describe('what was asked for', () => {
 				app,
 				{ kind: 'teacher', person: who },
 				{
-					...{ appointment: id, accept, key: newId(app.clock) },
+					appointment: id,
+					accept,
+					key: newId(app.clock),
 				},
 			);
 		await expect(answer(one!.id, true, stranger)).rejects.toThrow(ForbiddenError);
@@ -456,15 +469,19 @@ describe('undoing', () => {
 		const cancelled = await lastAct(app);
 		const other = await bookVisit(app, first!.actor, await request(school, 0, [[0, 5]]));
 		expect(await undoVisitAct(app, school.organiser, cancelled)).toEqual({
-			...{ ok: false, reason: 'not-allowed' },
+			ok: false,
+			reason: 'not-allowed',
 		});
 		await cancelAppointments(app, first!.actor, {
-			...{ ...ids, key: newId(app.clock), cancel: other.ok ? other.appointments : [] },
+			...ids,
+			key: newId(app.clock),
+			cancel: other.ok ? other.appointments : [],
 		});
 		// The first of two seats is somebody else's now: the same seat cannot be given back.
 		await bookVisit(app, second!.actor, await request(school, 1, [[0, 0]]));
 		expect(await undoVisitAct(app, school.organiser, cancelled)).toEqual({
-			...{ ok: false, reason: 'taken' },
+			ok: false,
+			reason: 'taken',
 		});
 		expect((await standing(app, first!.id)).sort()).toEqual(['cancelled', 'cancelled']);
 		// Whatever the program does, the database serves a wish once.
@@ -484,7 +501,9 @@ describe('undoing', () => {
 		const [first, second] = school.families;
 		const booked = await bookVisit(app, first!.actor, await request(school, 0, [[0, 0]]));
 		await cancelAppointments(app, first!.actor, {
-			...{ conferenceId: school.conference, familyId: first!.id, key: newId(app.clock) },
+			conferenceId: school.conference,
+			familyId: first!.id,
+			key: newId(app.clock),
 			cancel: booked.ok ? booked.appointments : [],
 		});
 		await app.db
@@ -531,9 +550,13 @@ describe('a guest', () => {
 		const token = asked!.link.split('/').at(-1)!;
 		const seen = await guestView(app, token);
 		expect(seen).toEqual({
-			...{ conference: 'Winter', timeZone: 'America/Halifax' },
+			conference: 'Winter',
+			timeZone: 'America/Halifax',
 			desk: { name: 'Teacher 0', substitutes: [] },
-			...{ start: row!.startsAt, end: row!.endsAt, place: 'Room 0', link: null },
+			start: row!.startsAt,
+			end: row!.endsAt,
+			place: 'Room 0',
+			link: null,
 		});
 		expect(await guestView(app, `${token.slice(0, -1)}!`)).toBeNull();
 		expect(JSON.stringify(await app.db.select().from(act))).not.toContain('Sam');
@@ -554,7 +577,8 @@ it('rules are changed by organisers, and hold at once', async () => {
 	const wanted = await request(school, 0, [[0, 0]]);
 	expect(codes(await bookVisit(app, actor, wanted))).toEqual(['too-far-ahead']);
 	await saveRules(app, school.organiser, school.conference, {
-		...{ rules: { furthestDate: null }, acceptance: { [school.desks[0]!]: 'asked' as const } },
+		rules: { furthestDate: null },
+		acceptance: { [school.desks[0]!]: 'asked' as const },
 	});
 	expect(codes(await bookVisit(app, actor, wanted))).toBe('ok');
 	expect(await standing(app)).toEqual(['asked']);
@@ -568,7 +592,10 @@ describe('people who are needed or come along', () => {
 		const { app, school } = await setUp({ families: 2, desks: 2 });
 		await app.db.update(family).set({ interpreter: 'Arabic' });
 		await app.db.insert(person).values({
-			...{ id: newId(app.clock), familyName: 'I', isInterpreter: true, languages: ['Arabic'] },
+			id: newId(app.clock),
+			familyName: 'I',
+			isInterpreter: true,
+			languages: ['Arabic'],
 			hours: 'Thursday 16:00-17:00',
 		});
 		await app.db.update(conference).set({ version: sql`version + 1` });
@@ -586,7 +613,9 @@ describe('people who are needed or come along', () => {
 		const [row] = await app.db.select().from(appointment);
 		expect(row!.interpreterId).not.toBeNull();
 		await cancelAppointments(app, first!.actor, {
-			...{ conferenceId: school.conference, familyId: first!.id, key: newId(app.clock) },
+			conferenceId: school.conference,
+			familyId: first!.id,
+			key: newId(app.clock),
 			cancel: [row!.id],
 		});
 		expect(codes(await bookVisit(app, second!.actor, await request(school, 1, [[1, 0]])))).toBe(
@@ -624,7 +653,13 @@ describe('people who are needed or come along', () => {
 		const board = await readDeskBoard({ ...app }, school.organiser, school.conference);
 		const { rooms, walks, busy, booked, brought } = board;
 		const clashes = findClashes({
-			...{ sittings: [], conference: [], rooms, walks, busy, booked, brought },
+			sittings: [],
+			conference: [],
+			rooms,
+			walks,
+			busy,
+			booked,
+			brought,
 		});
 		expect(clashes).toMatchObject([{ code: 'student-twice', student: first!.student }]);
 		// One household now: whoever is brought twice is brought once.

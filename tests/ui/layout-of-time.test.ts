@@ -12,8 +12,19 @@ const slots = (date: string, from: string, to: string) => {
 	const result = [];
 	for (let start = at(from); start + 10 * M <= at(to); start += 12 * M)
 		result.push({
-			...{ id: '', desk: '', place: '', date, start, end: start + 10 * M, free: true },
-			...{ places: [], why: null, next: null, interpreters: [], away: 0, receivers: [] },
+			id: '',
+			desk: '',
+			place: '',
+			date,
+			start,
+			end: start + 10 * M,
+			free: true,
+			places: [],
+			why: null,
+			next: null,
+			interpreters: [],
+			away: 0,
+			receivers: [],
 		});
 	return result;
 };

@@ -9,9 +9,16 @@ const rooms = [
 	['shed', null],
 ] as const;
 const view = {
-	...{ desks: [], students: [], wishes: [], slots: [] },
+	desks: [],
+	students: [],
+	wishes: [],
+	slots: [],
 	places: rooms.map(([name, building]) => ({
-		...{ id: name, key: name, kind: 'room', name, buildingName: building },
+		id: name,
+		key: name,
+		kind: 'room',
+		name,
+		buildingName: building,
 	})),
 	travel: [
 		{ from: 'eider', to: 'petrel', minutes: 1 },

@@ -7,7 +7,12 @@ const [house, wing]: Building[] = [
 	{ id: 'b2', name: 'Wing', insideMinutes: 1 },
 ];
 const room: RoomsEntry = {
-	...{ kind: 'room', id: 'r1', name: 'Otter', building: 'b1', spaces: 2, stepFree: true },
+	kind: 'room',
+	id: 'r1',
+	name: 'Otter',
+	building: 'b1',
+	spaces: 2,
+	stepFree: true,
 };
 const walk: RoomsEntry = { kind: 'walk', from: 'b1', to: 'b2', minutes: 4 };
 
@@ -21,7 +26,9 @@ test.each([
 	'two organisers who set %s differently read what it is about',
 	(path, entry, mine, theirs, what, mineText, theirsText) => {
 		expect(collisionText({ path, mine, theirs }, entry, [house!, wing!])).toEqual({
-			...{ what, mine: mineText, theirs: theirsText },
+			what,
+			mine: mineText,
+			theirs: theirsText,
 		});
 	},
 );

@@ -4,6 +4,8 @@ import Papa from 'papaparse';
 export function readBlockText(text: string): string[][] {
 	const delimiter = text.includes('\t') ? '\t' : '';
 	return Papa.parse<string[]>(text.trimEnd(), {
-		...{ delimiter, delimitersToGuess: [',', ';', '|'], skipEmptyLines: false },
+		delimiter,
+		delimitersToGuess: [',', ';', '|'],
+		skipEmptyLines: false,
 	}).data;
 }

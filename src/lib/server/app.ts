@@ -39,7 +39,8 @@ export function createApp(config: Config): App {
 	const log = createLogger(config.logLevel);
 	const { db, sql, close } = connect(config.databaseUrl, config.pool);
 	const streams = new OpenStreams({
-		...{ visitor: STREAMS_OF_A_VISITOR, address: STREAMS_OF_AN_ADDRESS },
+		visitor: STREAMS_OF_A_VISITOR,
+		address: STREAMS_OF_AN_ADDRESS,
 		process: streamsThatFit(config.streams),
 	});
 	const live = new LiveChanges(sql, db, clock, log, streams);

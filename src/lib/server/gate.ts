@@ -25,8 +25,12 @@ export interface GateLimits {
 
 /** Enough to keep processor and database busy; the rest makes sure that nobody can stop everybody. */
 export const GATE: GateLimits = {
-	...{ atOnce: 10, ofConference: 8, ofFamily: 2 },
-	...{ longestPlace: 1000, mostOverdue: 16, longestWait: 30_000 },
+	atOnce: 10,
+	ofConference: 8,
+	ofFamily: 2,
+	longestPlace: 1000,
+	mostOverdue: 16,
+	longestWait: 30_000,
 };
 
 interface Waiting {

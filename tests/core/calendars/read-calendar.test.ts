@@ -133,8 +133,10 @@ describe('a calendar file', () => {
 			ok: true,
 			busy: [
 				{
-					...{ start: Date.parse('2027-01-07T20:00:00Z'), end: Date.parse('2027-01-07T20:30:00Z') },
-					...{ kind: 'busy', allDay: false },
+					start: Date.parse('2027-01-07T20:00:00Z'),
+					end: Date.parse('2027-01-07T20:30:00Z'),
+					kind: 'busy',
+					allDay: false,
 				},
 			],
 		});

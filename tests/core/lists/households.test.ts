@@ -6,7 +6,12 @@ const adult = (
 	students: string,
 	facts: Partial<HouseholdAdult> = {},
 ): HouseholdAdult => ({
-	...{ id, familyName: `Name ${id}`, email: null, telephone: null, address: null, household: null },
+	id,
+	familyName: `Name ${id}`,
+	email: null,
+	telephone: null,
+	address: null,
+	household: null,
 	...facts,
 	students: new Set(students.split(' ')),
 });

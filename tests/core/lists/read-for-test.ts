@@ -8,8 +8,13 @@ import type { RegisterState } from '$lib/core/lists/register-state';
 import { readListFile } from '$lib/files/read-list-file';
 
 export const EMPTY: RegisterState = {
-	...{ persons: [], students: [], adults: [], families: [] },
-	...{ classes: [], teaching: [], enrolments: [] },
+	persons: [],
+	students: [],
+	adults: [],
+	families: [],
+	classes: [],
+	teaching: [],
+	enrolments: [],
 };
 
 /** Texts as the files of a folder, read as the page reads them. */
@@ -88,7 +93,8 @@ export async function readInto(
 ): Promise<{ state: RegisterState; difference: RegisterDifference }> {
 	const { complete = true, answers, prefix = 'n' } = options;
 	const difference = compareLists(await readTexts(texts), state, {
-		...{ complete, newId: counter(prefix) },
+		complete,
+		newId: counter(prefix),
 		...(answers ? { answers } : {}),
 	});
 	return { difference, state: applied(state, difference) };

@@ -109,7 +109,9 @@ describe('the year group of a student whose list gives none', () => {
 		const later = {
 			...first.state,
 			students: [{ ...student!, lastClass: '8A' }],
-			...{ classes: [], enrolments: [], teaching: [] },
+			classes: [],
+			enrolments: [],
+			teaching: [],
 		};
 		const nextYear = await readInto(later, next, { prefix: 'm' });
 		expect(nextYear.state.students[0]!.yearGroup).toBe('Grade 9');

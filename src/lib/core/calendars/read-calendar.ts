@@ -131,7 +131,11 @@ function entryOf(component: ICAL.Component, window: Reading): Entry | null {
 	const end = epochOf(event.endDate, component, window);
 	const turn = component.getFirstPropertyValue('recurrence-id');
 	return {
-		...{ component, uid: event.uid ?? '', first, allDay, start },
+		component,
+		uid: event.uid ?? '',
+		first,
+		allDay,
+		start,
 		// A whole day without an end lasts until midnight.
 		end: allDay && end <= start ? clock.laterInstantOf(addDays(dateOf(first), 1), 0, zone) : end,
 		turn: turn instanceof ICAL.Time ? epochOf(turn, component, window) : null,

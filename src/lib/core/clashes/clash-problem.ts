@@ -87,7 +87,9 @@ export function clashProblem(
 			sittings.map((sitting) => {
 				const { all, any } = receiversOn(plan, sitting.date);
 				return {
-					...{ desk: plan.id, series: sitting.series, date: sitting.date },
+					desk: plan.id,
+					series: sitting.series,
+					date: sitting.date,
 					...onAxis(sitting, timeZone),
 					persons: [...all, ...any],
 					room: roomMeant(roomIn(sitting.places), rooms)?.id ?? null,
@@ -96,6 +98,10 @@ export function clashProblem(
 			}),
 		),
 		conference: stretchesOf(hours).map((stretch) => onAxis(stretch, timeZone)),
-		...{ rooms, walks, busy, booked, brought },
+		rooms,
+		walks,
+		busy,
+		booked,
+		brought,
 	};
 }

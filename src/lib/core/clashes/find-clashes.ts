@@ -99,7 +99,9 @@ function ofPersons({ sittings, rooms, walks }: ClashProblem): Clash[] {
 			for (const later of inOrder.slice(index + 1)) {
 				if (later.start >= sitting.end) break;
 				clashes.push({
-					...{ code: 'teacher-twice', person, date: sitting.date },
+					code: 'teacher-twice',
+					person,
+					date: sitting.date,
 					desks: [...new Set([sitting.desk, later.desk])],
 					start: later.start,
 					end: Math.min(sitting.end, later.end),
@@ -110,7 +112,10 @@ function ofPersons({ sittings, rooms, walks }: ClashProblem): Clash[] {
 			const minutes = walkBetween(sitting.room, next.room, buildings, walks);
 			if (next.start - sitting.end >= minutes * MINUTE) return;
 			clashes.push({
-				...{ code: 'no-time-to-walk', person, minutes, date: sitting.date },
+				code: 'no-time-to-walk',
+				person,
+				minutes,
+				date: sitting.date,
 				desks: [...new Set([sitting.desk, next.desk])],
 				start: sitting.end,
 				end: next.start,
@@ -160,7 +165,11 @@ function ofRooms({ sittings, rooms }: ClashProblem): Clash[] {
 		return joined(crowded).map(({ start, end }) => {
 			const those = here.filter((sitting) => overlaps(sitting, { start, end }));
 			return {
-				...{ code: 'room-full', room: id, spaces, start, end },
+				code: 'room-full',
+				room: id,
+				spaces,
+				start,
+				end,
 				date: those[0]!.date,
 				desks: [...new Set(those.map(({ desk }) => desk))],
 			};
@@ -173,7 +182,10 @@ function outsideConference({ sittings, conference }: ClashProblem): Clash[] {
 	return sittings
 		.filter((sitting) => !sitting.isRight && !inside.some((stretch) => contains(stretch, sitting)))
 		.map(({ desk, date, start, end }) => ({
-			...{ code: 'outside-conference', date, start, end },
+			code: 'outside-conference',
+			date,
+			start,
+			end,
 			desks: [desk],
 		}));
 }
@@ -184,7 +196,11 @@ function busyOverBooked({ busy, booked }: ClashProblem): Clash[] {
 		persons
 			.filter((person) => (duties.get(person) ?? []).some((duty) => overlaps(duty, { start, end })))
 			.map((person): Clash => ({
-				...{ code: 'busy-over-booked', person, date, start, end },
+				code: 'busy-over-booked',
+				person,
+				date,
+				start,
+				end,
 				desks: [desk],
 			})),
 	);
@@ -197,7 +213,11 @@ function notStepFree({ booked, rooms }: ClashProblem): Clash[] {
 	return booked
 		.filter(({ stepFree, room }) => stepFree && room !== null && withSteps.has(room))
 		.map(({ desk, date, start, end, room }) => ({
-			...{ code: 'not-step-free', room: room!, date, start, end },
+			code: 'not-step-free',
+			room: room!,
+			date,
+			start,
+			end,
 			isKnown: withSteps.get(room!) === false,
 			desks: [desk],
 		}));
@@ -211,7 +231,9 @@ function broughtTwice({ brought }: ClashProblem): Clash[] {
 				.slice(index + 1)
 				.filter((other) => other.family !== entry.family && overlaps(other, entry))
 				.map((other): Clash => ({
-					...{ code: 'student-twice', student, date: entry.date },
+					code: 'student-twice',
+					student,
+					date: entry.date,
 					desks: [...new Set([entry.desk, other.desk])],
 					start: Math.max(entry.start, other.start),
 					end: Math.min(entry.end, other.end),

@@ -161,37 +161,42 @@ export function familyVisitProblem(view: FamilyProjection, choice: VisitChoice):
 	const { family, perStudent, perDeskDay, oncePerDesk } = view.limits;
 	return {
 		wishes: wishes.map(({ id, openDesks, weight, must, student, length }) => ({
-			...{ id, desks: openDesks, weight, must, student, length },
+			id,
+			desks: openDesks,
+			weight,
+			must,
+			student,
+			length,
 		})),
 		slots: [...new Set(wishes.map(({ length }) => length))].flatMap((length) =>
 			slotsOfLength(view, length, choice.modes),
 		),
 		travel: view.travel,
 		pause: view.conference.pauseMinutes,
-		...(choice.windows
-			? { windows: choice.windows.map(([start, end]) => [start / MINUTE, end / MINUTE] as const) }
-			: {}),
+		windows: choice.windows
+			? choice.windows.map(([start, end]) => [start / MINUTE, end / MINUTE] as const)
+			: undefined,
 		fixed: view.appointments.map(({ place, date, start, end, adults }): FixedAppointment => {
 			const who = ([0, 1] as const).filter((one) => adults.includes(view.adults[one]?.id ?? ''));
 			return {
-				...{ place: key.get(place)!, date: view.dates.indexOf(date) },
-				...{ start: start / MINUTE, end: end / MINUTE },
-				...(who.length ? { adults: who } : {}),
+				place: key.get(place)!,
+				date: view.dates.indexOf(date),
+				start: start / MINUTE,
+				end: end / MINUTE,
+				adults: who.length ? who : undefined,
 			};
 		}),
 		limits: {
-			...(family === null ? {} : { family }),
-			...(Object.keys(perStudent).length ? { perStudent } : {}),
-			...(Object.keys(perDeskDay).length
-				? {
-						perDeskDay: Object.fromEntries(
-							Object.entries(perDeskDay).map(([deskDay, left]) => {
-								const [desk, date] = deskDay.split('/') as [string, string];
-								return [`${desk}/${view.dates.indexOf(date)}`, left];
-							}),
-						),
-					}
-				: {}),
+			family: family ?? undefined,
+			perStudent: Object.keys(perStudent).length ? perStudent : undefined,
+			perDeskDay: Object.keys(perDeskDay).length
+				? Object.fromEntries(
+						Object.entries(perDeskDay).map(([deskDay, left]) => {
+							const [desk, date] = deskDay.split('/') as [string, string];
+							return [`${desk}/${view.dates.indexOf(date)}`, left];
+						}),
+					)
+				: undefined,
 			oncePerDesk: oncePerDesk && mayMeetTwice(wishes),
 		},
 	};
@@ -237,8 +242,13 @@ function slotsOfLength(
 			seen.add(place.key);
 			return [
 				{
-					...{ id: first.id, desk: first.desk, place: place.key, mode, length },
-					...{ date: view.dates.indexOf(first.date), start: first.start / MINUTE },
+					id: first.id,
+					desk: first.desk,
+					place: place.key,
+					mode,
+					length,
+					date: view.dates.indexOf(first.date),
+					start: first.start / MINUTE,
 					end: row.at(-1)!.end / MINUTE,
 					away: Math.max(...row.map(({ away }) => away)),
 					things: first.receivers.map(String),

@@ -46,8 +46,11 @@ const inTheWay = (claim: Claim, slot: Slot, withGap: Stretch): boolean =>
 /** Duties as what is taken, beside the claims of appointments. */
 export const busyAsClaims = (busy: readonly (Stretch & { readonly person: string })[]): Claim[] =>
 	busy.map(({ person, start, end }) => ({
-		...{ thing: person, start, end },
-		...{ occupancy: '', standing: 'busy' as const },
+		thing: person,
+		start,
+		end,
+		occupancy: '',
+		standing: 'busy' as const,
 	}));
 
 /** The states of all slots, by slot id. */

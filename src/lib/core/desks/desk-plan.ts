@@ -152,6 +152,10 @@ function hoursOf(when: When, conference: ConferenceHours): Hours[] {
 
 /** A desk's first series: the conference's hours, all of them. */
 export const followingSeries = (id: string, places: readonly PlannedPlace[]): SeriesPlan => ({
-	...{ id, places, breaks: [], division: null, seats: 1 },
+	id,
+	places,
+	breaks: [],
+	division: null,
+	seats: 1,
 	when: { kind: 'conference', only: null, except: [] },
 });

@@ -195,12 +195,17 @@ export function setSittings(
 				if (series.when.kind === 'conference' && here.every(isChosen))
 					return [
 						{
-							...{ ...series, ...change, id: tools.newId() },
+							...series,
+							...change,
+							id: tools.newId(),
 							when: { kind: 'conference', only: date, except: [] },
 						},
 					];
 				return here.map((sitting) => ({
-					...{ ...series, ...(isChosen(sitting) ? change : {}), id: tools.newId(), breaks: [] },
+					...series,
+					...(isChosen(sitting) ? change : null),
+					id: tools.newId(),
+					breaks: [],
 					when: { kind: 'once', date, start: sitting.start, end: sitting.end },
 				}));
 			});
@@ -264,11 +269,9 @@ export function copySittings(
 /** Gives a desk the conference's hours again, in one series, at its places. */
 export function followConference(plan: DeskPlan, tools: EditTools): DeskPlan {
 	const [first] = plan.series;
+	const following = followingSeries(tools.newId(), placesOf(plan));
 	return withSeries(plan, [
-		{
-			...followingSeries(tools.newId(), placesOf(plan)),
-			...(first ? { division: first.division, seats: first.seats } : {}),
-		},
+		first ? { ...following, division: first.division, seats: first.seats } : following,
 	]);
 }
 

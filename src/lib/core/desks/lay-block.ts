@@ -95,8 +95,11 @@ function deskFor(
 	}
 	return newDesk(
 		{
-			...{ id: tools.newId(), name: known?.name ?? name.trim(), subject: known?.subject ?? '' },
-			...{ people: [{ person, role: 'all' }], places: [] },
+			id: tools.newId(),
+			name: known?.name ?? name.trim(),
+			subject: known?.subject ?? '',
+			people: [{ person, role: 'all' }],
+			places: [],
 		},
 		tools.newId(),
 	);
@@ -137,7 +140,11 @@ function withLine(
 			...plan,
 			series: [
 				{
-					...{ id: tools.newId(), breaks: [], division: null, seats: 1, places },
+					id: tools.newId(),
+					breaks: [],
+					division: null,
+					seats: 1,
+					places,
 					when: { kind: 'conference', only: null, except: [] },
 				},
 			],

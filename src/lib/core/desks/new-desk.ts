@@ -15,8 +15,14 @@ export const newDesk = (
 	},
 	seriesId: string,
 ): DeskPlan => ({
-	...{ id: facts.id, number: 0, name: facts.name, subject: facts.subject },
-	...{ forAll: facts.forAll ?? false, people: facts.people, familyPicks: false, substitutes: [] },
+	id: facts.id,
+	number: 0,
+	name: facts.name,
+	subject: facts.subject,
+	forAll: facts.forAll ?? false,
+	people: facts.people,
+	familyPicks: false,
+	substitutes: [],
 	rightHours: [],
 	series: [followingSeries(seriesId, facts.places)],
 });

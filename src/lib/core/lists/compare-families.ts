@@ -8,7 +8,11 @@ import type { ListedAdult, ListFault } from './register-lists';
 import type { AdultFields, FamilyFields, KnownAdult, RegisterState } from './register-state';
 
 const BLANK: AdultFields = {
-	...{ givenName: null, familyName: null, email: null, telephone: null, language: null },
+	givenName: null,
+	familyName: null,
+	email: null,
+	telephone: null,
+	language: null,
 	channel: 'email',
 };
 const BLANK_FAMILY: FamilyFields = {
@@ -128,7 +132,10 @@ export class FamilyDrafts {
 		);
 		const note = (field: 'email' | 'telephone', text: string, other: string) =>
 			this.fault({
-				...{ origin, code: 'adult-differs' as const, field, text },
+				origin,
+				code: 'adult-differs' as const,
+				field,
+				text,
 				other: { origin: before, text: other },
 			});
 		if (email && otherEmail && email.toLowerCase() !== otherEmail.toLowerCase())
@@ -188,7 +195,9 @@ export class FamilyDrafts {
 		const inFamily = (id: string) => (this.#familiesOf.get(id)?.size ?? 0) > 0;
 		const idOf = new Map([...this.adults.keys()].map((id) => [this.handleOf(id), id]));
 		const people = [...this.adults].map(([id, draft]): HouseholdAdult => ({
-			...{ id: this.handleOf(id), familyName: draft.get('familyName'), email: draft.get('email') },
+			id: this.handleOf(id),
+			familyName: draft.get('familyName'),
+			email: draft.get('email'),
 			telephone: draft.get('telephone'),
 			address: this.#facts.get(id)!.address,
 			household: this.#facts.get(id)!.household,

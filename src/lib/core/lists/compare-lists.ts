@@ -92,15 +92,22 @@ export function compareLists(
 	]);
 	const goneLines = (subject: LineSubject, ids: readonly string[]): DifferenceLine[] =>
 		ids.map((id) => ({
-			...{ subject, change: 'gone' as const, name: stateNames.get(id)! },
-			...{ details: [], origin: null },
+			subject,
+			change: 'gone' as const,
+			name: stateNames.get(id)!,
+			details: [],
+			origin: null,
 		}));
 	const teachingText = ({ class: id, person, subject }: KnownTeaching) =>
 		[classes.labelOf(id), subject, persons.nameOf(person)].filter(Boolean).join(' · ');
 	const enrolmentText = ({ class: id, student }: KnownEnrolment) =>
 		[classes.labelOf(id), students.nameOf(student)].join(' · ');
 	const line = (subject: LineSubject, name: string, change: 'new' | 'gone'): DifferenceLine => ({
-		...{ subject, change, name, details: [], origin: null },
+		subject,
+		change,
+		name,
+		details: [],
+		origin: null,
 	});
 	const lines: DifferenceLine[] = [
 		...draftLines(persons.drafts, (id) => persons.nameOf(id), personSubject),
@@ -126,7 +133,9 @@ export function compareLists(
 		...enrolmentLinks.remove.map((entry) => line('enrolment', enrolmentText(entry), 'gone')),
 	];
 	return {
-		...{ lines, faults, writes },
+		lines,
+		faults,
+		writes,
 		counts: { rows: students.drafts.size + students.joined, students: students.drafts.size },
 		doubts: families.doubts.map(({ ids: [a, b], ...doubt }) => ({
 			...doubt,
@@ -340,7 +349,7 @@ function rowsOf<Fields extends object>(
 				.filter((draft) => !draft.isNew && (draft.isChanged || draft.isBack))
 				.map(({ id, set, newKey, isBack }) => ({
 					id,
-					set: { ...set, ...(newKey ? { key: newKey } : {}), ...(isBack ? { left: false } : {}) },
+					set: { ...set, key: newKey ?? undefined, left: isBack ? false : undefined },
 				})),
 			...gone.map((id) => ({ id, set: { left: true } as Partial<Fields> & { left: boolean } })),
 		],
@@ -377,7 +386,9 @@ function familyLines(families: FamilyDrafts, students: StudentDrafts): Differenc
 		const joined = { field: 'members', before: null, after: names.join(', ') };
 		return [
 			{
-				...{ subject: 'family' as const, change, name: draft.get('label') ?? '' },
+				subject: 'family' as const,
+				change,
+				name: draft.get('label') ?? '',
 				details: names.length ? [...draft.details, joined] : draft.details,
 				origin: draft.origin,
 			},

@@ -11,9 +11,20 @@ import type { KnownPerson, PersonFields } from './register-state';
 
 /** Nobody yet. */
 const BLANK: PersonFields = {
-	...{ title: null, givenName: null, familyName: null, email: null, telephone: null, pin: null },
-	...{ subjects: [], room: null, building: null, link: null, languages: [], hours: null },
-	...{ isTeacher: false, isInterpreter: false },
+	title: null,
+	givenName: null,
+	familyName: null,
+	email: null,
+	telephone: null,
+	pin: null,
+	subjects: [],
+	room: null,
+	building: null,
+	link: null,
+	languages: [],
+	hours: null,
+	isTeacher: false,
+	isInterpreter: false,
 };
 
 /** Teachers and interpreters of the lists, laid over those who are known. */
@@ -41,12 +52,18 @@ export class PersonDrafts {
 	read({ teachers, interpreters }: RegisterLists): void {
 		for (const teacher of teachers)
 			this.#take(teacher, {
-				...{ isTeacher: true, subjects: teacher.subjects, room: teacher.room, pin: teacher.pin },
-				...{ building: teacher.building, link: teacher.link },
+				isTeacher: true,
+				subjects: teacher.subjects,
+				room: teacher.room,
+				pin: teacher.pin,
+				building: teacher.building,
+				link: teacher.link,
 			});
 		for (const entry of interpreters)
 			this.#take(entry, {
-				...{ isInterpreter: true, languages: entry.languages, hours: entry.hours },
+				isInterpreter: true,
+				languages: entry.languages,
+				hours: entry.hours,
 			});
 	}
 
@@ -67,7 +84,7 @@ export class PersonDrafts {
 				code: sameKey ? 'doubled-key' : 'doubled-person',
 				field: sameKey ? 'key' : 'name',
 				text: sameKey ? key : [givenName, familyName].filter(Boolean).join(' '),
-				...(draft.origin ? { other: { origin: draft.origin, text: this.nameOf(id) } } : {}),
+				other: draft.origin ? { origin: draft.origin, text: this.nameOf(id) } : undefined,
 			});
 			return;
 		}

@@ -59,8 +59,8 @@ export function readOneRoster(tables: readonly ListTable[]): RegisterLists {
 		faults.push({
 			origin: { file: files.get(file)?.name ?? `${file}.csv`, row },
 			code,
-			...(heading === undefined ? {} : { heading }),
-			...(text === undefined ? {} : { text: text.slice(0, 60) }),
+			heading,
+			text: text?.slice(0, 60),
 		});
 
 	const version = entriesOf(files.get('manifest')).find(
@@ -84,8 +84,15 @@ export function readOneRoster(tables: readonly ListTable[]): RegisterLists {
 	}
 	if (faults.length)
 		return {
-			...{ kinds: [], teachers: [], students: [], adults: [], classes: [], teaching: [] },
-			...{ enrolments: [], interpreters: [], faults },
+			kinds: [],
+			teachers: [],
+			students: [],
+			adults: [],
+			classes: [],
+			teaching: [],
+			enrolments: [],
+			interpreters: [],
+			faults,
 		};
 
 	const roleOf = new Map(
@@ -172,15 +179,24 @@ export function readOneRoster(tables: readonly ListTable[]): RegisterLists {
 	const usersFile = files.get('users')!.name;
 	const teachers = usersIn(TEACHING_ROLES).map(([key, entry]): ListedTeacher => ({
 		origin: { file: usersFile, row: entry.row },
-		...{ key, title: null, ...nameOf(entry), email: textOf(entry, 'email') },
-		...{ telephone: textOf(entry, 'phone'), pin: null, subjects: null, room: null },
-		...{ building: null, link: null },
+		key,
+		title: null,
+		...nameOf(entry),
+		email: textOf(entry, 'email'),
+		telephone: textOf(entry, 'phone'),
+		pin: null,
+		subjects: null,
+		room: null,
+		building: null,
+		link: null,
 	}));
 	const students = usersIn(new Set(['student'])).map(([key, entry]): ListedStudent => {
 		const home = homeOf.get(key);
 		return {
 			origin: { file: usersFile, row: entry.row },
-			...{ key, ...nameOf(entry), yearGroup: gradeText(entry.get('grades')) },
+			key,
+			...nameOf(entry),
+			yearGroup: gradeText(entry.get('grades')),
 			homeClass: home ? { text: home, isKey: true } : null,
 		};
 	});
@@ -198,18 +214,30 @@ export function readOneRoster(tables: readonly ListTable[]): RegisterLists {
 	const adults = [...pairs.values()].map(({ agent, student, row }): ListedAdult => {
 		const entry = agents.get(agent)!;
 		return {
-			...{ origin: { file: usersFile, row }, key: agent, ...nameOf(entry) },
-			...{
-				email: textOf(entry, 'email'),
-				telephone: textOf(entry, 'sms') ?? textOf(entry, 'phone'),
-			},
-			...{ language: null, channel: null, address: null, household: null, interpreter: null },
-			...{ stepFree: null, student: { text: student, isKey: true } },
+			origin: { file: usersFile, row },
+			key: agent,
+			...nameOf(entry),
+			email: textOf(entry, 'email'),
+			telephone: textOf(entry, 'sms') ?? textOf(entry, 'phone'),
+			language: null,
+			channel: null,
+			address: null,
+			household: null,
+			interpreter: null,
+			stepFree: null,
+			student: { text: student, isKey: true },
 		};
 	});
 	return {
 		kinds: ['teachers', 'students', 'adults', 'teaching', 'enrolments'],
-		...{ teachers, students, adults, classes, teaching, enrolments, interpreters: [], faults },
+		teachers,
+		students,
+		adults,
+		classes,
+		teaching,
+		enrolments,
+		interpreters: [],
+		faults,
 	};
 }
 

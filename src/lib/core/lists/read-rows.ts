@@ -77,8 +77,15 @@ export function readRows(
 		}
 	}
 	return {
-		...{ kinds: [...kinds], teachers, students, adults, classes, teaching, enrolments },
-		...{ interpreters, faults },
+		kinds: [...kinds],
+		teachers,
+		students,
+		adults,
+		classes,
+		teaching,
+		enrolments,
+		interpreters,
+		faults,
 	};
 }
 
@@ -133,7 +140,11 @@ function readStudent(row: Row, label: string | null): ReadStudent | null {
 		row.fault('given-name-missing', row.has('givenName') ? 'givenName' : 'name', familyName);
 	const key = row.get('key');
 	const student = {
-		...{ origin: row.origin, key, givenName, familyName, yearGroup },
+		origin: row.origin,
+		key,
+		givenName,
+		familyName,
+		yearGroup,
 		homeClass: label ? named(label) : null,
 	};
 	const reference: Reference = key
@@ -166,7 +177,12 @@ function adultOf(
 ): ListedAdult | null {
 	if (!name && !email && !telephone) return null;
 	return {
-		...{ origin: row.origin, key: null, email, telephone, channel: null, student },
+		origin: row.origin,
+		key: null,
+		email,
+		telephone,
+		channel: null,
+		student,
 		givenName: name?.givenName ?? null,
 		familyName: name?.familyName ?? null,
 		...householdFacts(row),
@@ -229,7 +245,9 @@ function readTeaching(row: Row, labels: readonly string[]): ListedTeaching[] {
 	if (!teacher && row.faults.length === 0) row.fault('teacher-missing', 'teacher');
 	if (!teacher) return [];
 	return labels.map((label) => ({
-		...{ origin: row.origin, class: named(label), teacher: named(teacher) },
+		origin: row.origin,
+		class: named(label),
+		teacher: named(teacher),
 		subject: row.get('subject') ?? '',
 	}));
 }

@@ -10,7 +10,10 @@ import type { ListTable } from './table';
 
 /** The most characters that a cell of this meaning may have; all others 120. */
 const LONGEST: Partial<Record<ListField, number>> = {
-	...{ address: 300, adult2Address: 300, link: 500, hours: 300 },
+	address: 300,
+	adult2Address: 300,
+	link: 500,
+	hours: 300,
 };
 const LONGEST_OF_OTHERS = 120;
 
@@ -83,8 +86,9 @@ export class Row {
 		this.faults.push({
 			origin: this.origin,
 			code,
-			...(field ? { field, heading: this.#headings.get(field) ?? '' } : {}),
-			...(text === undefined ? {} : { text: text.slice(0, 60) }),
+			field,
+			heading: field ? (this.#headings.get(field) ?? '') : undefined,
+			text: text?.slice(0, 60),
 		});
 		return null;
 	}

@@ -32,7 +32,10 @@ export function tableOf(
 		.map((line) => ({ ...line, cells: line.cells.map((cell) => cell.trim()) }))
 		.filter(({ cells }) => cells.some(Boolean));
 	const refused = (found: readonly TableFault[]): ListTable => ({
-		...{ name, header: [], rows: [], faults: found },
+		name,
+		header: [],
+		rows: [],
+		faults: found,
 	});
 	if (faults.some(({ code }) => code !== 'formula-without-value')) return refused(faults);
 	if (filled.length === 0) return refused([...faults, { code: 'empty' }]);
@@ -103,7 +106,8 @@ function levelsAt(
 	const explainedBy = (head: Head) => {
 		const header = headingsOf(lines, head);
 		const rows = lines.slice(at + 1, at + 1 + SAMPLE).map(({ row, cells }) => ({
-			...{ row, cells: header.map((_, index) => cells[index] ?? '') },
+			row,
+			cells: header.map((_, index) => cells[index] ?? ''),
 		}));
 		const { columns } = proposeKind({ name, header, rows, faults: [] });
 		// What stands in a column counts only where its heading says something.

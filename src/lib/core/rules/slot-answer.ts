@@ -62,7 +62,7 @@ function hasFittingPlace(
 ): Answer {
 	const choice = choosePlace(placesOf(first!, places), {
 		stepFree: needs.stepFree,
-		...(mode === undefined ? {} : { mode }),
+		mode,
 	});
 	return 'refusal' in choice ? choice.refusal : 'yes';
 }

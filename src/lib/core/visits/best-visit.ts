@@ -63,7 +63,9 @@ function relaxedVisit(
 		return { nodes, tables: lazyTables(nodes, fill, turns, { prefer, divided }) };
 	});
 	const candidates = chooseSet({
-		...{ wishes, prefer, limits },
+		wishes,
+		prefer,
+		limits,
 		dates: dates.map(({ tables }) => tables),
 		origin: Math.min(...dates.map(({ nodes }) => nodes.base)),
 		possible: dates.reduce((mask, { nodes }) => mask | nodes.known, 0),
@@ -71,8 +73,9 @@ function relaxedVisit(
 	});
 	if (!candidates) return null;
 	const placements = candidates.map(({ wish, slot, adult }): Placement => ({
-		...{ wish: wishes[wish]!.id, slot },
-		...(adult === undefined ? {} : { adult }),
+		wish: wishes[wish]!.id,
+		slot,
+		adult,
 	}));
 	return { placements, ...sumsOf(problem, placements, divided), exact: true };
 }

@@ -59,7 +59,15 @@ export function dayNodes({ date, candidates, fixed }: DayCandidates): DayNodes {
 	}
 	addFixedBefore(Infinity);
 	return {
-		...{ date, count: entries.length, base, horizon, start, end, place, wish, known },
+		date,
+		count: entries.length,
+		base,
+		horizon,
+		start,
+		end,
+		place,
+		wish,
+		known,
 		byEnd: latestEndFirst(end),
 		fixedCount: fixed.length,
 		candidate: (node) => entries[node]!,

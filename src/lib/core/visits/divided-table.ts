@@ -58,7 +58,9 @@ export function dividedTable(
 		set || table.hasFixed ? [...table.trace(set)].map((entry) => ({ ...entry, adult })) : [];
 	const waitingFirst = ranking === 'waiting-then-end';
 	return {
-		...{ date: day.date, earliest, hasFixed },
+		date: day.date,
+		earliest,
+		hasFixed,
 		cost: (set) => costs[set]!,
 		costs: () => costs,
 		trace: (set) => {

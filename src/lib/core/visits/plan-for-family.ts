@@ -82,11 +82,17 @@ function plannedVisit(
 ): PlannedVisit {
 	const placements = [...kept, ...visit.placements].sort((a, b) => a.slot.start - b.slot.start);
 	return {
-		...{ name, waiting: visit.waiting, unmet: unplaced },
+		name,
+		waiting: visit.waiting,
+		unmet: unplaced,
 		appointments: placements.map(({ wish, slot, adult }) => ({
-			...{ slot: slot.id, wishes: [wish], desk: slot.desk, mode: modeAt(slot) },
-			...{ start: slot.start * MINUTE, end: slot.end * MINUTE },
-			...(adult === undefined ? {} : { adults: [view.adults[adult]!.id] }),
+			slot: slot.id,
+			wishes: [wish],
+			desk: slot.desk,
+			mode: modeAt(slot),
+			start: slot.start * MINUTE,
+			end: slot.end * MINUTE,
+			adults: adult === undefined ? undefined : [view.adults[adult]!.id],
 		})),
 	};
 }

@@ -51,6 +51,9 @@ export function planVisit(problem: VisitProblem, restriction: Restriction = {}):
 
 /** What an earlier round placed stands for the next one. */
 export const asFixed = ({ slot, adult }: Placement): FixedAppointment => ({
-	...{ date: slot.date, place: slot.place, start: slot.start, end: slot.end },
-	...(adult === undefined ? {} : { adults: [adult] }),
+	date: slot.date,
+	place: slot.place,
+	start: slot.start,
+	end: slot.end,
+	adults: adult === undefined ? undefined : [adult],
 });

@@ -165,7 +165,7 @@ class Course {
 
 		const choice = choosePlace(placesOf(slots[0]!, this.#index.places), {
 			stepFree: facts.needs.stepFree,
-			...(wanted.mode === undefined ? {} : { mode: wanted.mode }),
+			mode: wanted.mode,
 		});
 		if ('refusal' in choice) return choice.refusal;
 		const turns = this.#hasTurns(adults, { date, placeKey: placeKey(choice.place), ...stretch });
@@ -176,7 +176,14 @@ class Course {
 		const { start } = stretch;
 		const bySchool = booker.office;
 		this.#take({
-			...{ wanted, desk, slots, place: choice.place, ...receivers, adults, students, along },
+			wanted,
+			desk,
+			slots,
+			place: choice.place,
+			...receivers,
+			adults,
+			students,
+			along,
 			seats: slots.map((slot) => this.#freeSeat(slot)),
 			interpreter: this.#interpreter(stretch),
 			...newStanding(snapshot.conference, desk, { bySchool, now, start }),
@@ -228,7 +235,8 @@ class Course {
 				const settled = this.settled
 					.filter((other) => other.adults.some((adult) => adult.id === id))
 					.map(({ slots, place }) => ({
-						...{ date: slots[0]!.date, placeKey: placeKey(place) },
+						date: slots[0]!.date,
+						placeKey: placeKey(place),
 						...wholeStretch(slots),
 					}));
 				return hasTurns(entry, [...staying, ...settled], this.#index.turn);

@@ -140,6 +140,6 @@ export function placedRequests(family: InstanceFamily, visit: Visit): PlacedRequ
 		request: wish,
 		desk,
 		slot: [start, end],
-		...(family.split ? { adult } : {}),
+		adult: family.split ? adult : undefined,
 	}));
 }

@@ -32,7 +32,10 @@ export async function listAccounts({ db }: Pick<App, 'db'>, actor: Actor): Promi
 		.leftJoin(accountCredential, eq(accountCredential.userId, account.id))
 		.orderBy(sql`${account.withdrawnAt} is not null`, byName(account.name));
 	return rows.map(({ account: row, password }) => ({
-		...{ id: row.id, name: row.name, email: row.email, role: row.role },
+		id: row.id,
+		name: row.name,
+		email: row.email,
+		role: row.role,
 		knowsSafety: row.knowsSafety,
 		hasSecondFactor: row.twoFactorEnabled,
 		isPending: password === null,

@@ -6,7 +6,9 @@ const QUARTER_OF_AN_HOUR = 15 * MINUTE;
 
 /** One client over all names. A whole school may share an address: many slips are nobody's guessing. */
 const ofClient = (client: Client): AttemptLimit => ({
-	...{ name: `client:${networkOf(client)}`, free: 60, longestWait: QUARTER_OF_AN_HOUR },
+	name: `client:${networkOf(client)}`,
+	free: 60,
+	longestWait: QUARTER_OF_AN_HOUR,
 	keeps: true,
 });
 

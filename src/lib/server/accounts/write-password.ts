@@ -22,7 +22,12 @@ export async function writePassword(
 		.returning({ id: accountCredential.id });
 	if (changed.length) return;
 	await tx.insert(accountCredential).values({
-		...{ id: newId(clock), accountId, userId: accountId, providerId: PROVIDER },
-		...{ password: hash, createdAt: now, updatedAt: now },
+		id: newId(clock),
+		accountId,
+		userId: accountId,
+		providerId: PROVIDER,
+		password: hash,
+		createdAt: now,
+		updatedAt: now,
 	});
 }

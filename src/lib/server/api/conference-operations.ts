@@ -32,9 +32,15 @@ import { instantOrNull, instantText, substituteAnswer } from './visit-answer';
 type OfConference<Q = unknown> = Asked<{ id: string }, Q, unknown>;
 
 const factsOf = (row: ConferenceRow, now: number): z.infer<typeof conferenceFacts> => ({
-	...{ id: row.id, address: row.address, name: row.name, timeZone: row.timeZone },
-	...{ phase: phaseOfRow(row, now), dates: datesOf(row), version: row.version },
-	...{ opensAt: instantOrNull(row.opensAt), closesAt: instantOrNull(row.closesAt) },
+	id: row.id,
+	address: row.address,
+	name: row.name,
+	timeZone: row.timeZone,
+	phase: phaseOfRow(row, now),
+	dates: datesOf(row),
+	version: row.version,
+	opensAt: instantOrNull(row.opensAt),
+	closesAt: instantOrNull(row.closesAt),
 });
 
 async function conferenceOf({ app, params }: OfConference): Promise<ConferenceRow> {
@@ -68,7 +74,12 @@ export async function readConference(asked: OfConference): Promise<Given> {
 				const own = slots.get(id) ?? [];
 				const free = own.filter((slot) => states.get(slot.id) === 'free').length;
 				return {
-					...{ id, number, name, subject, slots: own.length, free },
+					id,
+					number,
+					name,
+					subject,
+					slots: own.length,
+					free,
 					substitutes: (substitutes.get(id) ?? []).map(substituteAnswer),
 				};
 			}),
@@ -95,8 +106,12 @@ export async function readSlots(
 				(state === undefined || states.get(slot.id) === state),
 		)
 		.map((slot): z.infer<typeof slotState> => ({
-			...{ id: slot.id, desk: slot.desk, date: slot.date, seats: slot.seats },
-			...{ start: instantText(slot.start), end: instantText(slot.end) },
+			id: slot.id,
+			desk: slot.desk,
+			date: slot.date,
+			seats: slot.seats,
+			start: instantText(slot.start),
+			end: instantText(slot.end),
 			modes: [...new Set(placesOf(slot, places).map(modeOf))],
 			state: states.get(slot.id)!,
 		}));

@@ -66,19 +66,17 @@ function described(operation: Operation): object {
 			...parameters(operation.query, 'query'),
 			...(keyed ? [key] : []),
 		],
-		...(takesBody(operation)
+		requestBody: takesBody(operation)
 			? {
-					requestBody: {
-						required: true,
-						content: { 'application/json': { schema: jsonSchema(body) } },
-					},
+					required: true,
+					content: { 'application/json': { schema: jsonSchema(body) } },
 				}
-			: {}),
+			: undefined,
 		responses: {
 			...Object.fromEntries(
 				Object.entries(answers).map(([status, { says, schema }]) => [
 					status,
-					{ description: says, ...(schema ? content(schema, Number(status)) : {}) },
+					{ description: says, ...(schema && content(schema, Number(status))) },
 				]),
 			),
 			default: { description: 'A problem.', ...content(problem, 400) },
@@ -103,7 +101,7 @@ function parameters(schema: ZodType, where: 'path' | 'query'): object[] {
 		name,
 		in: where,
 		required: where === 'path' || required.includes(name),
-		...(description ? { description } : {}),
+		description,
 		schema: rest,
 	}));
 }

@@ -37,29 +37,43 @@ const conflicts = {
 };
 
 export const listConferences = operation({
-	...{ id: 'listConferences', method: 'get', path: '/conferences' },
-	...{ who: 'organiser', scope: 'conferences:read', summary: 'All conferences, the newest first.' },
+	id: 'listConferences',
+	method: 'get',
+	path: '/conferences',
+	who: 'organiser',
+	scope: 'conferences:read',
+	summary: 'All conferences, the newest first.',
 	answers: { 200: { says: 'The conferences.', schema: z.array(conferenceFacts) } },
 });
 
 export const getConference = operation({
-	...{ id: 'getConference', method: 'get', path: '/conferences/{id}' },
-	...{ who: 'organiser', scope: 'conferences:read', summary: 'One conference with its desks.' },
+	id: 'getConference',
+	method: 'get',
+	path: '/conferences/{id}',
+	who: 'organiser',
+	scope: 'conferences:read',
+	summary: 'One conference with its desks.',
 	params: conferenceInPath,
 	answers: { 200: { says: 'The conference.', schema: conferenceWhole }, 404: notKnown },
 });
 
 export const getConferenceFile = operation({
-	...{ id: 'getConferenceFile', method: 'get', path: '/conferences/{id}/file' },
-	...{ who: 'organiser', scope: 'conferences:read' },
+	id: 'getConferenceFile',
+	method: 'get',
+	path: '/conferences/{id}/file',
+	who: 'organiser',
+	scope: 'conferences:read',
 	summary: 'A whole conference as one file.',
 	params: conferenceInPath,
 	answers: { 200: { says: 'The file.', schema: conferenceFile }, 404: notKnown },
 });
 
 export const postConferenceFile = operation({
-	...{ id: 'postConferenceFile', method: 'post', path: '/conferences' },
-	...{ who: 'organiser', scope: 'conferences:write' },
+	id: 'postConferenceFile',
+	method: 'post',
+	path: '/conferences',
+	who: 'organiser',
+	scope: 'conferences:write',
 	summary: 'Takes in a whole conference from its file. Identifiers stay as they are.',
 	body: conferenceFile,
 	mostBytes: 32 * MIB,
@@ -71,8 +85,11 @@ export const postConferenceFile = operation({
 });
 
 export const listSlots = operation({
-	...{ id: 'listSlots', method: 'get', path: '/conferences/{id}/slots' },
-	...{ who: 'organiser', scope: 'conferences:read' },
+	id: 'listSlots',
+	method: 'get',
+	path: '/conferences/{id}/slots',
+	who: 'organiser',
+	scope: 'conferences:read',
 	summary: 'The slots of a conference with their states.',
 	params: conferenceInPath,
 	query: z.object({
@@ -87,8 +104,11 @@ export const listSlots = operation({
 });
 
 export const postInvitations = operation({
-	...{ id: 'postInvitations', method: 'post', path: '/conferences/{id}/invitations' },
-	...{ who: 'organiser', scope: 'invitations:write' },
+	id: 'postInvitations',
+	method: 'post',
+	path: '/conferences/{id}/invitations',
+	who: 'organiser',
+	scope: 'invitations:write',
 	summary: 'Each family’s link and code. Those that were given out before stay good.',
 	params: conferenceInPath,
 	answers: {
@@ -98,32 +118,36 @@ export const postInvitations = operation({
 });
 
 export const getVisit = operation({
-	...{ id: 'getVisit', method: 'get', path: '/visit' },
-	...{ who: 'family', step: 'look', summary: 'What the family has, wants, and can choose from.' },
+	id: 'getVisit',
+	method: 'get',
+	path: '/visit',
+	who: 'family',
+	step: 'look',
+	summary: 'What the family has, wants, and can choose from.',
 	query: whoseVisit,
 	answers: { 200: { says: 'The visit.', schema: visit }, 404: notKnown },
 });
 
 export const postPlans = operation({
-	...{ id: 'postPlans', method: 'post', path: '/visit/plans' },
-	...{
-		who: 'family',
-		step: 'look',
-		summary: 'Whole visits to choose from, the best first. Nothing is kept yet.',
-	},
+	id: 'postPlans',
+	method: 'post',
+	path: '/visit/plans',
+	who: 'family',
+	step: 'look',
+	summary: 'Whole visits to choose from, the best first. Nothing is kept yet.',
 	query: whoseVisit,
 	body: planRequest,
 	answers: { 200: { says: 'The plans.', schema: plans }, 404: notKnown },
 });
 
 export const postAppointments = operation({
-	...{ id: 'postAppointments', method: 'post', path: '/visit/appointments' },
-	...{
-		who: 'family',
-		step: 'finish',
-		keyed: true,
-		summary: 'Books appointments: all of them or none.',
-	},
+	id: 'postAppointments',
+	method: 'post',
+	path: '/visit/appointments',
+	who: 'family',
+	step: 'finish',
+	keyed: true,
+	summary: 'Books appointments: all of them or none.',
 	query: whoseVisit,
 	body: wantedVisit,
 	answers: {
@@ -134,8 +158,12 @@ export const postAppointments = operation({
 });
 
 export const putAppointments = operation({
-	...{ id: 'putAppointments', method: 'put', path: '/visit/appointments' },
-	...{ who: 'family', step: 'finish', keyed: true },
+	id: 'putAppointments',
+	method: 'put',
+	path: '/visit/appointments',
+	who: 'family',
+	step: 'finish',
+	keyed: true,
 	summary: 'Makes the visit the one that is sent, in one step; the old one stands until it does.',
 	query: whoseVisit,
 	body: z.object({ appointments: z.array(wantedPlace).max(40) }).strict(),
@@ -147,8 +175,13 @@ export const putAppointments = operation({
 });
 
 export const deleteAppointment = operation({
-	...{ id: 'deleteAppointment', method: 'delete', path: '/visit/appointments/{id}' },
-	...{ who: 'family', step: 'finish', keyed: true, summary: 'Cancels an appointment.' },
+	id: 'deleteAppointment',
+	method: 'delete',
+	path: '/visit/appointments/{id}',
+	who: 'family',
+	step: 'finish',
+	keyed: true,
+	summary: 'Cancels an appointment.',
 	params: z.object({ id }),
 	query: whoseVisit,
 	answers: {
@@ -159,8 +192,12 @@ export const deleteAppointment = operation({
 });
 
 export const postHolds = operation({
-	...{ id: 'postHolds', method: 'post', path: '/visit/holds' },
-	...{ who: 'family', step: 'finish', keyed: true },
+	id: 'postHolds',
+	method: 'post',
+	path: '/visit/holds',
+	who: 'family',
+	step: 'finish',
+	keyed: true,
 	summary: 'Keeps appointments for a few minutes. A family has one such hold; the last one counts.',
 	query: whoseVisit,
 	body: wantedVisit.extend({
@@ -170,27 +207,34 @@ export const postHolds = operation({
 });
 
 export const deleteHolds = operation({
-	...{ id: 'deleteHolds', method: 'delete', path: '/visit/holds' },
-	...{
-		who: 'family',
-		step: 'finish',
-		summary: 'Gives back what is kept while the family finishes.',
-	},
+	id: 'deleteHolds',
+	method: 'delete',
+	path: '/visit/holds',
+	who: 'family',
+	step: 'finish',
+	summary: 'Gives back what is kept while the family finishes.',
 	query: whoseVisit,
 	answers: { 204: { says: 'It is free again.' } },
 });
 
 export const deleteHold = operation({
-	...{ id: 'deleteHold', method: 'delete', path: '/visit/holds/{id}' },
-	...{ who: 'family', step: 'finish', summary: 'Gives back a hold, or lets an offer pass.' },
+	id: 'deleteHold',
+	method: 'delete',
+	path: '/visit/holds/{id}',
+	who: 'family',
+	step: 'finish',
+	summary: 'Gives back a hold, or lets an offer pass.',
 	params: z.object({ id }),
 	query: whoseVisit,
 	answers: { 204: { says: 'It is free again.' }, 404: notKnown },
 });
 
 export const getDescription = operation({
-	...{ id: 'getDescription', method: 'get', path: '/openapi.json' },
-	...{ who: 'anybody', summary: 'This description.' },
+	id: 'getDescription',
+	method: 'get',
+	path: '/openapi.json',
+	who: 'anybody',
+	summary: 'This description.',
 	answers: { 200: { says: 'An OpenAPI 3.1 document.' } },
 });
 

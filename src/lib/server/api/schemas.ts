@@ -90,7 +90,10 @@ const substitute = z.object({
 });
 
 const deskFacts = {
-	...{ id, number: z.int(), name: z.string(), subject: z.string() },
+	id,
+	number: z.int(),
+	name: z.string(),
+	subject: z.string(),
 	substitutes: z.array(substitute).describe('Who stands in for whom, and when.'),
 };
 

@@ -44,7 +44,8 @@ export function serveOperation<P extends ZodType, Q extends ZodType, B extends Z
 		try {
 			const actor = await whoAsks(app, operation, request, getClientAddress);
 			const asked = {
-				...{ app, actor },
+				app,
+				actor,
 				params: readOr(operation.params, params, notFound),
 				query: readOr(operation.query, Object.fromEntries(url.searchParams), unreadable),
 				body: readOr(operation.body, await readBody(operation, request), unreadable),

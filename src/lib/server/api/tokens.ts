@@ -37,7 +37,11 @@ export async function makeToken(
 	const id = newId(clock);
 	await inTransaction(db, async (tx) => {
 		await tx.insert(apiToken).values({
-			...{ id, name, accountId: actor.account, scopes: [...scopes], madeAt: clock.now() },
+			id,
+			name,
+			accountId: actor.account,
+			scopes: [...scopes],
+			madeAt: clock.now(),
 			digest: digestOf(config.key, token),
 		});
 		await recordAct(tx, clock, { actor, kind: 'token.made', after: { id, scopes } });

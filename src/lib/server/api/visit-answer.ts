@@ -19,7 +19,9 @@ export const substituteAnswer = ({ date, name, absent }: NamedSubstitute) => ({
 
 /** A hold or an offer, as it is told. */
 export const holdAnswer = ({ id, kind, until, keeps }: FamilyHold): z.infer<typeof hold> => ({
-	...{ id, kind, until: instantText(until) },
+	id,
+	kind,
+	until: instantText(until),
 	appointments: keeps.map(({ slot, wishes }) => ({ slot, wishes: [...wishes] })),
 });
 
@@ -29,7 +31,13 @@ export function visitAnswer(view: FamilyProjection, adult: Adult): z.infer<typeo
 	return {
 		...visitAsItIsAnswer(view, adult),
 		slots: view.slots.map(({ id, desk, date, start, end, free, why, places: allowed }) => ({
-			...{ id, desk, date, free, why, start: instantText(start), end: instantText(end) },
+			id,
+			desk,
+			date,
+			free,
+			why,
+			start: instantText(start),
+			end: instantText(end),
 			modes: [...new Set(allowed.flatMap((place) => places.get(place) ?? []).map(modeOf))],
 		})),
 	};
@@ -44,23 +52,37 @@ export function visitAsItIsAnswer(
 	const places = new Map(view.places.map((place) => [place.id, place]));
 	return {
 		conference: {
-			...{ id, address, name, timeZone, phase: view.phase },
-			...{ opensAt: instantOrNull(opensAt), closesAt: instantOrNull(closesAt) },
+			id,
+			address,
+			name,
+			timeZone,
+			phase: view.phase,
+			opensAt: instantOrNull(opensAt),
+			closesAt: instantOrNull(closesAt),
 		},
 		family: view.family,
 		families: [...adult.families],
 		students: view.students.map(({ id, name, classLabel }) => ({ id, name, classLabel })),
 		desks: view.desks.map(({ id, number, name, subject, substitutes }) => ({
-			...{ id, number, name, subject },
+			id,
+			number,
+			name,
+			subject,
 			substitutes: substitutes.map(substituteAnswer),
 		})),
 		wishes: view.wishes.map((wish) => ({ ...wish, desks: [...wish.desks] })),
 		appointments: view.appointments.map((entry) => {
 			const place = places.get(entry.place);
 			return {
-				...{ id: entry.id, desk: entry.desk, standing: entry.standing, link: entry.link },
-				...{ start: instantText(entry.start), end: instantText(entry.end) },
-				...{ students: [...entry.students], wishes: [...entry.wishes], slots: [...entry.slots] },
+				id: entry.id,
+				desk: entry.desk,
+				standing: entry.standing,
+				link: entry.link,
+				start: instantText(entry.start),
+				end: instantText(entry.end),
+				students: [...entry.students],
+				wishes: [...entry.wishes],
+				slots: [...entry.slots],
 				mode: place ? modeOf(place) : 'in-person',
 				place: place?.name ?? '',
 			};

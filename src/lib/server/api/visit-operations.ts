@@ -47,11 +47,11 @@ export async function planVisits(asked: VisitAsked<z.infer<typeof planRequest>>)
 	const usual = projection.wishes.filter(({ optional, placed }) => !optional && !placed);
 	const planned = suggestFor(projection, {
 		wishes: wishes ?? usual.map(({ id }) => id),
-		...(windows
-			? { windows: windows.map(({ start, end }) => [Date.parse(start), Date.parse(end)] as const) }
-			: {}),
-		...(modes ? { modes } : {}),
-		...(split ? { split } : {}),
+		windows: windows
+			? windows.map(({ start, end }) => [Date.parse(start), Date.parse(end)] as const)
+			: undefined,
+		modes,
+		split,
 	});
 	return { body: { plans: planned.map(planAnswer) } };
 }
@@ -61,9 +61,13 @@ const planAnswer = ({ name, appointments, waiting, unmet }: PlannedVisit): Plan 
 	waitingMinutes: waiting,
 	unmet: unmet.map(({ wish, reason }) => ({ wish, reason })),
 	appointments: appointments.map(({ slot, wishes, desk, start, end, mode, adults }) => ({
-		...{ slot, desk, mode, wishes: [...wishes] },
-		...{ start: instantText(start), end: instantText(end) },
-		...(adults ? { adults: [...adults] } : {}),
+		slot,
+		desk,
+		mode,
+		wishes: [...wishes],
+		start: instantText(start),
+		end: instantText(end),
+		adults: adults ? [...adults] : undefined,
 	})),
 });
 
@@ -71,11 +75,12 @@ type Wanted = z.infer<typeof wantedPlace>;
 
 const placesFrom = (appointments: readonly Wanted[]): WantedPlace[] =>
 	appointments.map(({ slot, wishes, person, mode, adults, students }) => ({
-		...{ slot, wishes },
-		...(person === undefined ? {} : { person }),
-		...(mode === undefined ? {} : { mode }),
-		...(adults === undefined ? {} : { adults }),
-		...(students === undefined ? {} : { students }),
+		slot,
+		wishes,
+		person,
+		mode,
+		adults,
+		students,
 	}));
 
 export async function bookAppointments(
@@ -120,8 +125,11 @@ export async function holdAppointments(
 	const appointments = placesFrom(asked.body.appointments);
 	const { replaces } = asked.body;
 	const result = await holdVisit(asked.app, adult, {
-		...{ conferenceId, familyId, key: asked.key, appointments },
-		...(replaces ? { replaces } : {}),
+		conferenceId,
+		familyId,
+		key: asked.key,
+		appointments,
+		replaces,
 	});
 	if (!result.ok) throw await conflictProblem(result.conflicts, appointments, view);
 	return { status: 201, body: holdAnswer({ ...result.hold, kind: 'hold' }) };
@@ -131,8 +139,9 @@ export async function giveBackHold(asked: VisitAsked<unknown, { id?: string }>):
 	const { adult, conferenceId, familyId } = await viewOf(asked);
 	const { id } = asked.params;
 	const given = await giveBack(asked.app, adult, {
-		...{ conferenceId, familyId },
-		...(id === undefined ? {} : { hold: id }),
+		conferenceId,
+		familyId,
+		hold: id,
 	});
 	if (!given && id !== undefined) throw notFound();
 	if (given) await tendAfter(asked.app, conferenceId);

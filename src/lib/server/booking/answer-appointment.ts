@@ -43,7 +43,11 @@ export async function answerAppointment(
 				.where(ofThis);
 		else await endAppointment(tx, known.id, 'declined');
 		await recordAct(tx, clock, {
-			...{ actor, conferenceId, key, request: digest, before },
+			actor,
+			conferenceId,
+			key,
+			request: digest,
+			before,
 			kind: accept ? 'appointment.accepted' : 'appointment.declined',
 			after: await readAppointments(tx, [known.id]),
 		});

@@ -168,7 +168,12 @@ async function changeInOneStep(
 			const slots = await lockWanted(tx, snapshot, family, { wanted, released });
 			const held = holds.map(({ id }) => id);
 			const facts = await visitFacts(tx, {
-				...{ snapshot, family, now, slots, office: isOffice(actor), usedHolds: new Set(held) },
+				snapshot,
+				family,
+				now,
+				slots,
+				office: isOffice(actor),
+				usedHolds: new Set(held),
 				has: share.has,
 				givenUp: new Set(givenUp.map(({ id }) => id)),
 			});
@@ -182,7 +187,8 @@ async function changeInOneStep(
 			await clearAppointments(tx, { ended, moved });
 			for (const id of ended) await endAppointment(tx, id, 'cancelled');
 			const ids = await writeVisit(tx, clock, {
-				...{ conferenceId, familyId },
+				conferenceId,
+				familyId,
 				appointments: withLabels(family, settled.appointments, wanted),
 			});
 			await stopWaiting(tx, family, wanted);
@@ -190,8 +196,13 @@ async function changeInOneStep(
 			if (touched.length === 0) return { ok: true, appointments: [] };
 			const after = await readAppointments(tx, touched);
 			await recordAct(tx, clock, {
-				...{ actor, kind, conferenceId, key, request: digest },
-				...{ before: givenUp, after },
+				actor,
+				kind,
+				conferenceId,
+				key,
+				request: digest,
+				before: givenUp,
+				after,
 			});
 			await announceChange(tx, conferenceId);
 			return resultOf(after);
@@ -281,7 +292,7 @@ function withLabels(
 		const id = ids.get(entry.wanted);
 		return {
 			...entry,
-			...(id === undefined ? {} : { id }),
+			id,
 			about: entry.students.map((id) => ({ id, classLabel: labels.get(id) ?? '' })),
 		};
 	});

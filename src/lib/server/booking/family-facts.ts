@@ -116,7 +116,8 @@ export async function readFamily(
 	const { around: appointments, ...facts } = row;
 	const adults = new Set(facts.adults.map(({ id }) => id));
 	return {
-		...{ id: familyId, ...facts },
+		id: familyId,
+		...facts,
 		own: appointments.filter(({ family }) => family === familyId),
 		attended: appointments.filter((entry) => entry.adults.some((id) => adults.has(id))),
 	};

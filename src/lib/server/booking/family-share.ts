@@ -39,7 +39,10 @@ export function shareOf(actor: Actor, family: FamilyFacts): FamilyShare {
 			keeps.every((kept) => kept.wishes.every((id) => bookable.has(id) || !studentOf.has(id))),
 	);
 	return {
-		...{ has, wishes, seen, holds },
+		has,
+		wishes,
+		seen,
+		holds,
 		students: family.students.filter(({ id }) => has('see', [id])),
 		changeable: seen.filter((entry) => has('book', studentsOf(entry))),
 		ownHold: holds.find(({ kind, holderId }) => kind === 'hold' && holderId === holder),

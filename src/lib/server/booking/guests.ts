@@ -51,7 +51,9 @@ export async function askGuest(
 		const id = newId(clock);
 		await tx.insert(guest).values({ id, appointmentId, name, email });
 		await recordAct(tx, clock, {
-			...{ actor, kind: 'guest.asked', conferenceId: booked.conferenceId },
+			actor,
+			kind: 'guest.asked',
+			conferenceId: booked.conferenceId,
 			after: { guest: id, appointment: appointmentId },
 		});
 		return { id, link: guestLink(config.origin, config.key, { id, version: 1 }) };
@@ -75,7 +77,9 @@ export async function withdrawGuest(
 			.returning();
 		if (withdrawn.length === 0) return false;
 		await recordAct(tx, clock, {
-			...{ actor, kind: 'guest.withdrawn', conferenceId: booked.conferenceId },
+			actor,
+			kind: 'guest.withdrawn',
+			conferenceId: booked.conferenceId,
 			before: { guest: id, appointment: booked.id },
 		});
 		return true;
@@ -135,8 +139,12 @@ export async function guestView(
 		(await substitutesOf(db, known ? [known] : [])).get(row.appointment.deskId) ?? [];
 	const met = metAt({ name: row.desk, substitutes }, date);
 	return {
-		...{ conference: row.conference.name, timeZone: row.conference.timeZone, desk: met },
-		...{ start: startsAt, end: endsAt, place: row.place.name },
+		conference: row.conference.name,
+		timeZone: row.conference.timeZone,
+		desk: met,
+		start: startsAt,
+		end: endsAt,
+		place: row.place.name,
 		link: doorOf(config, row.place, id),
 	};
 }

@@ -83,7 +83,12 @@ export async function holdVisit(
 				released: former ? keptSlots([former]) : [],
 			});
 			const facts = await visitFacts(tx, {
-				...{ snapshot, family, now, slots, office: isOffice(actor), has },
+				snapshot,
+				family,
+				now,
+				slots,
+				office: isOffice(actor),
+				has,
 				givenUp: new Set([...ended, ...wanted.flatMap(({ id }) => id ?? [])]),
 				usedHolds: new Set(former ? [former.id] : []),
 			});
@@ -93,13 +98,21 @@ export async function holdVisit(
 			const since = former && former.until > now ? former.since : now;
 			await dropHolds(tx, former ? [former.id] : []);
 			const held = await writeHold(tx, app.clock, settled.appointments, {
-				...{ conferenceId, familyId, kind: 'hold' as const, since },
+				conferenceId,
+				familyId,
+				kind: 'hold' as const,
+				since,
 				holderId: holderFor(actor, family),
 				until: Math.min(now + HOLD, since + LONGEST_HOLD),
 			});
 			await recordAct(tx, app.clock, {
-				...{ actor, kind: 'hold.made', conferenceId, key, request: digest },
-				...{ before: former ? heldVisit(former) : null, after: held },
+				actor,
+				kind: 'hold.made',
+				conferenceId,
+				key,
+				request: digest,
+				before: former ? heldVisit(former) : null,
+				after: held,
 			});
 			await announceChange(tx, conferenceId);
 			return { ok: true, hold: held };
@@ -173,17 +186,32 @@ export async function offerSlots(
 				released: [],
 			});
 			const facts = await visitFacts(tx, {
-				...{ snapshot, family, now, slots, usedHolds: new Set<string>(), office: true },
+				snapshot,
+				family,
+				now,
+				slots,
+				usedHolds: new Set<string>(),
+				office: true,
 				has: shareOf(actor, family).has,
 				givenUp: new Set<string>(),
 			});
 			const settled = settleAlternatives(facts, alternatives);
 			if (!settled.ok) return settled;
 			const held = await writeHold(tx, app.clock, settled.appointments, {
-				...{ conferenceId, familyId, kind: 'offer' as const, since: now, until, holderId: null },
+				conferenceId,
+				familyId,
+				kind: 'offer' as const,
+				since: now,
+				until,
+				holderId: null,
 			});
 			await recordAct(tx, app.clock, {
-				...{ actor, kind: 'offer.made', conferenceId, key, request: digest, after: held },
+				actor,
+				kind: 'offer.made',
+				conferenceId,
+				key,
+				request: digest,
+				after: held,
 			});
 			await announceChange(tx, conferenceId);
 			return { ok: true, hold: held };

@@ -98,7 +98,9 @@ export async function undoVisitAct(
 			await clearEnded(tx, clock, before);
 			for (const state of before) await restore(tx, clock, conferenceId, state);
 			const undone = await recordAct(tx, clock, {
-				...{ actor, kind: 'visit.undone', conferenceId },
+				actor,
+				kind: 'visit.undone',
+				conferenceId,
 				before: after,
 				after: await readAppointments(tx, ids),
 			});
@@ -142,16 +144,24 @@ async function againstRules(
 	const { places } = indexOf(snapshot);
 	const family = await readFamily(tx, conferenceId, wanted[0]!.family);
 	const facts = await visitFacts(tx, {
-		...{ snapshot, family, now: clock.now(), office: true, usedHolds: new Set<string>() },
-		...{ has: shareOf(actor, family).has, givenUp: new Set(after.map(({ id }) => id)) },
+		snapshot,
+		family,
+		now: clock.now(),
+		office: true,
+		usedHolds: new Set<string>(),
+		has: shareOf(actor, family).has,
+		givenUp: new Set(after.map(({ id }) => id)),
 		slots: wanted.flatMap(({ slots }) => slots),
 	});
 	const settled = settleVisit(
 		facts,
 		wanted.map(({ slots, wishes, receiver, adults, along, place }) => ({
-			...{ slot: slots[0] ?? '', wishes, adults, students: along },
-			...(receiver === null ? {} : { person: receiver }),
-			...(places.has(place) ? { mode: modeOf(places.get(place)!) } : {}),
+			slot: slots[0] ?? '',
+			wishes,
+			adults,
+			students: along,
+			person: receiver ?? undefined,
+			mode: places.has(place) ? modeOf(places.get(place)!) : undefined,
 		})),
 	);
 	if (settled.ok) return null;
@@ -195,9 +205,15 @@ async function restore(
 	await tx
 		.update(appointment)
 		.set({
-			...{ deskId: state.desk, placeId: state.place, receiverId: state.receiver },
-			...{ interpreterId: state.interpreter, standing: state.standing, answerBy: state.answerBy },
-			...{ startsAt: state.start, endsAt: state.end, version: sql`${appointment.version} + 1` },
+			deskId: state.desk,
+			placeId: state.place,
+			receiverId: state.receiver,
+			interpreterId: state.interpreter,
+			standing: state.standing,
+			answerBy: state.answerBy,
+			startsAt: state.start,
+			endsAt: state.end,
+			version: sql`${appointment.version} + 1`,
 		})
 		.where(eq(appointment.id, id));
 	const of = { appointmentId: id };

@@ -47,7 +47,8 @@ export async function visitFacts(db: Reader, wanted: FactsWanted): Promise<Visit
 	const staying = family.own.filter((entry) => !givenUp.has(entry.id));
 	const served = new Set(staying.flatMap(({ wishes }) => wishes));
 	const adults = family.adults.map((row) => ({
-		...{ id: row.id, thing: adultThing(row) },
+		id: row.id,
+		thing: adultThing(row),
 		notSee: family.rights
 			.filter(({ adultId, maySee }) => adultId === row.id && !maySee)
 			.map(({ studentId }) => studentId),
@@ -69,14 +70,21 @@ export async function visitFacts(db: Reader, wanted: FactsWanted): Promise<Visit
 		appointmentsPerDesk(db, snapshot, givenUp),
 	]);
 	return {
-		...{ snapshot, now, needs: family.needs, adults },
+		snapshot,
+		now,
+		needs: family.needs,
+		adults,
 		closed: closedSlots(snapshot, desksOf(family), family.presences, now),
 		booker: { office, asked: family.wishes.some(({ askedBy }) => askedBy === 'teacher') },
 		students: students.filter(({ id }) => has('book', [id])),
 		wishes: family.wishes
 			.filter(({ student }) => has('book', [student]))
 			.map(({ id, student, desks, length }) => ({
-				...{ id, student, desks, length, placed: served.has(id) },
+				id,
+				student,
+				desks,
+				length,
+				placed: served.has(id),
 			})),
 		claims: claimsByThing([...claims, ...[...things].flatMap((thing) => duties.get(thing) ?? [])]),
 		staying: family.attended
@@ -140,7 +148,10 @@ function stayingFrom(
 	const key = place ? placeKey(place) : REMOTE;
 	return {
 		...countedFrom(row, conference.timeZone),
-		...{ start: row.start, end: row.end, adults: row.adults, interpreter: row.interpreter },
+		start: row.start,
+		end: row.end,
+		adults: row.adults,
+		interpreter: row.interpreter,
 		placeKey: key,
 	};
 }

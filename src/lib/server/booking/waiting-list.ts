@@ -46,7 +46,10 @@ export async function joinWaitingList(
 			.insert(waiting)
 			.values({ id, conferenceId, wishId: wanted.id, since: app.clock.now() });
 		await recordAct(tx, app.clock, {
-			...{ actor, kind: 'waiting.joined', conferenceId, after: { id, wish: wanted.id } },
+			actor,
+			kind: 'waiting.joined',
+			conferenceId,
+			after: { id, wish: wanted.id },
 		});
 		return { id };
 	});
@@ -72,7 +75,10 @@ export async function leaveWaitingList(
 			offers.map(({ id }) => id),
 		);
 		await recordAct(tx, app.clock, {
-			...{ actor, kind: 'waiting.left', conferenceId, before: { id: row.id, wish: row.wishId } },
+			actor,
+			kind: 'waiting.left',
+			conferenceId,
+			before: { id: row.id, wish: row.wishId },
 		});
 		await announceChange(tx, conferenceId);
 		return true;
@@ -128,7 +134,11 @@ async function offerNext(
 	const wanted = free.map(({ id }) => ({ slot: id, wishes: [row.wishId] }));
 	const slots = await lockWanted(tx, at.snapshot, at.family, { wanted, released: [] });
 	const facts = await visitFacts(tx, {
-		...{ ...at, slots, usedHolds: new Set<string>(), givenUp: new Set<string>(), office: false },
+		...at,
+		slots,
+		usedHolds: new Set<string>(),
+		givenUp: new Set<string>(),
+		office: false,
 		has: shareOf(SYSTEM, at.family).has,
 	});
 	let fitting: SettledAppointment | null = null;
@@ -142,11 +152,18 @@ async function offerNext(
 	if (!fitting) return 'nothing-fits';
 	const until = offeredUntil(at.snapshot, fitting.slots[0]!, now);
 	const held = await writeHold(tx, clock, [fitting], {
-		...{ conferenceId, familyId, kind: 'waiting', since: now, until, holderId: null },
+		conferenceId,
+		familyId,
+		kind: 'waiting',
+		since: now,
+		until,
+		holderId: null,
 	});
 	await tx.update(waiting).set({ holdId: held.id }).where(eq(waiting.id, row.id));
 	await recordAct(tx, clock, {
-		...{ actor: SYSTEM, kind: 'waiting.offered', conferenceId },
+		actor: SYSTEM,
+		kind: 'waiting.offered',
+		conferenceId,
 		after: { id: row.id, hold: held },
 	});
 	await announceChange(tx, conferenceId);
@@ -212,7 +229,9 @@ async function lapseOffers(
 				.where(eq(waiting.id, waitingId));
 			await dropHolds(tx, [row.hold.id]);
 			await recordAct(tx, clock, {
-				...{ actor: SYSTEM, kind: 'waiting.lapsed', conferenceId },
+				actor: SYSTEM,
+				kind: 'waiting.lapsed',
+				conferenceId,
 				before: { id: waitingId, hold: row.hold.id, slots },
 			});
 			await announceChange(tx, conferenceId);

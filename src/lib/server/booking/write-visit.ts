@@ -43,9 +43,17 @@ export async function writeVisit(
 		.insert(appointment)
 		.values(
 			rows.map(({ id, desk, place, receiver, interpreter, standing, answerBy, slots }) => ({
-				...{ id, conferenceId, familyId, deskId: desk.id, placeId: place.id },
-				...{ receiverId: receiver, interpreterId: interpreter, standing, answerBy },
-				...{ startsAt: wholeStretch(slots).start, endsAt: wholeStretch(slots).end },
+				id,
+				conferenceId,
+				familyId,
+				deskId: desk.id,
+				placeId: place.id,
+				receiverId: receiver,
+				interpreterId: interpreter,
+				standing,
+				answerBy,
+				startsAt: wholeStretch(slots).start,
+				endsAt: wholeStretch(slots).end,
 			})),
 		)
 		.onConflictDoUpdate({
@@ -68,7 +76,9 @@ export async function writeVisit(
 			appointmentStudent,
 			rows.flatMap(({ id, about }) =>
 				about.map((student) => ({
-					...{ appointmentId: id, studentId: student.id, classLabel: student.classLabel },
+					appointmentId: id,
+					studentId: student.id,
+					classLabel: student.classLabel,
 				})),
 			),
 		),
@@ -128,7 +138,13 @@ export async function writeClaims(
 			claimsOf(entry)
 				.filter(({ kind }) => 'appointmentId' in owner || HELD.has(kind))
 				.map(({ kind, thing, seat, start, end, occupancy }) => ({
-					...{ id: newId(clock), kind, thing, seat, occupancy, startsAt: start, endsAt: end },
+					id: newId(clock),
+					kind,
+					thing,
+					seat,
+					occupancy,
+					startsAt: start,
+					endsAt: end,
 					...owner,
 				})),
 		),

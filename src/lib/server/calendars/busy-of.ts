@@ -25,6 +25,8 @@ export async function busyOf(
 		.where(and(inArray(busyTime.personId, [...new Set(persons)]), inArray(busyTime.kind, kinds)))
 		.orderBy(asc(busyTime.startsAt));
 	return rows.map(({ personId, startsAt, endsAt }) => ({
-		...{ person: personId, start: startsAt, end: endsAt },
+		person: personId,
+		start: startsAt,
+		end: endsAt,
 	}));
 }

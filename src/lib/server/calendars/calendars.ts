@@ -67,7 +67,10 @@ export async function listCalendars(
 	]);
 	return {
 		calendars: calendars.map(({ id, name, address, readAt, failure }) => ({
-			...{ id, name, readAt, failure: failure as CalendarFailure | null },
+			id,
+			name,
+			readAt,
+			failure: failure as CalendarFailure | null,
 			host: address && hostOf(unseal(config.key, PURPOSE, address)),
 			entries: busy.filter(({ calendarId }) => calendarId === id).length,
 		})),
@@ -165,8 +168,13 @@ async function writeBusy(
 		tx,
 		busyTime,
 		busy.map(({ start, end, kind, allDay }) => ({
-			...{ id: newId(clock), personId, calendarId, kind, allDay },
-			...{ startsAt: start, endsAt: end },
+			id: newId(clock),
+			personId,
+			calendarId,
+			kind,
+			allDay,
+			startsAt: start,
+			endsAt: end,
 		})),
 	);
 }

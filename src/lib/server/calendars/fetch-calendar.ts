@@ -99,7 +99,9 @@ function ask(
 	const request = url.protocol === 'https:' ? requestHttps : requestHttp;
 	return new Promise((resolve, reject) => {
 		request(url, {
-			...{ lookup, signal, agent: false },
+			lookup,
+			signal,
+			agent: false,
 			headers: {
 				accept: 'text/calendar',
 				'accept-encoding': 'identity',

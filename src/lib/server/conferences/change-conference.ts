@@ -37,9 +37,16 @@ export async function createConference(
 	return inTransaction(app.db, async (tx) => {
 		const id = newId(app.clock);
 		const basics: ConferenceBasics = {
-			...{ words: '', limitNote: '', weekly: [], longGap: null, usualPlace: 'room' },
-			...{ opensAt: null, closesAt: null, teachersMay: 'see' },
-			...{ tentativeCounts: true, awayCounts: true },
+			words: '',
+			limitNote: '',
+			weekly: [],
+			longGap: null,
+			usualPlace: 'room',
+			opensAt: null,
+			closesAt: null,
+			teachersMay: 'see',
+			tentativeCounts: true,
+			awayCounts: true,
 			...given,
 			address: await freeAddress(tx, given.name),
 		};

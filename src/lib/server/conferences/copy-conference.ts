@@ -86,13 +86,19 @@ export async function copyConference(
 		const address = await freeAddress(tx, name);
 		const basics = {
 			...basicsOf(row),
-			...{ name, address, hours, weekly: [] },
-			...{ opensAt: moved(row.opensAt), closesAt: moved(row.closesAt) },
+			name,
+			address,
+			hours,
+			weekly: [],
+			opensAt: moved(row.opensAt),
+			closesAt: moved(row.closesAt),
 		};
 		const { pauseMinutes, switchMinutes } = row;
 		const rules = {
-			...{ ...usualRules, ...row.rules },
-			...{ earlyOpensAt: moved(row.rules.earlyOpensAt ?? null), furthestDate: null },
+			...usualRules,
+			...row.rules,
+			earlyOpensAt: moved(row.rules.earlyOpensAt ?? null),
+			furthestDate: null,
 		};
 		await tx
 			.insert(conference)

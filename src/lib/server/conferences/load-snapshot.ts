@@ -120,7 +120,9 @@ export async function loadSnapshot(db: Reader, conferenceId: string): Promise<Co
 			acceptance,
 			people: (peopleOf.get(id) ?? []).map(({ personId, role }) => ({ person: personId, role })),
 			substitutes: (substitutesOf.get(id) ?? []).map(({ localDate, absentId, personId }) => ({
-				...{ date: localDate, absent: absentId, person: personId },
+				date: localDate,
+				absent: absentId,
+				person: personId,
 			})),
 		})),
 		slots: slots.map((row) => slotFrom(row, allowed.get(row.sittingId ?? ''))),
@@ -182,7 +184,8 @@ async function interpretersOfSchool(
 	return rows.map(({ person, languages, hours }) => {
 		const read = hours === null ? null : readAvailableHours(hours);
 		return {
-			...{ person, languages },
+			person,
+			languages,
 			// Words that nobody can read close nothing: the office is told of them where they are typed.
 			hours:
 				read?.ok && read.hours.length

@@ -51,7 +51,13 @@ export async function readStanding(
 	const placeless = new Set(sittings.filter(({ place }) => place === null).map(({ desk }) => desk));
 	return {
 		conference: {
-			...{ id, address, name, timeZone, opensAt, closesAt, version },
+			id,
+			address,
+			name,
+			timeZone,
+			opensAt,
+			closesAt,
+			version,
 			isPublished: isVisible(row),
 		},
 		counts: await registerCounts(db),

@@ -117,7 +117,8 @@ export async function saveBasics(
 				actor,
 				kind: 'conference.changed',
 				conferenceId: id,
-				...{ before, after },
+				before,
+				after,
 			});
 			version = await touchConference(tx, id);
 		}

@@ -38,7 +38,10 @@ export async function saveRules(
 				.set({ acceptance, version: sql`${desk.version} + 1` })
 				.where(and(eq(desk.id, id), eq(desk.conferenceId, conferenceId)));
 		await recordAct(tx, clock, {
-			...{ actor, kind: 'rules.changed', conferenceId, before },
+			actor,
+			kind: 'rules.changed',
+			conferenceId,
+			before,
 			after: { rules, acceptance: change.acceptance ?? {} },
 		});
 		await touchConference(tx, conferenceId);

@@ -39,7 +39,9 @@ export async function expectedFamilies(
 		const today = localOf(now, timeZone).date;
 		const rows = await db
 			.select({
-				...{ family: family.id, label: family.label, place: place.name },
+				family: family.id,
+				label: family.label,
+				place: place.name,
 				start: appointment.startsAt,
 			})
 			.from(appointment)
@@ -55,10 +57,14 @@ export async function expectedFamilies(
 		const substitutes = await substitutesOf(db, (await loadSnapshot(db, id)).desks);
 		const visits = groupBy(dates.get(date)!, ({ family }) => family);
 		return {
-			...{ conference: name, date, timeZone },
+			conference: name,
+			date,
+			timeZone,
 			substitutes: [...substitutes.values()].flat().filter((entry) => entry.date === date),
 			families: [...visits].map(([id, list]) => ({
-				...{ id, label: list[0]!.label ?? '', start: list[0]!.start },
+				id,
+				label: list[0]!.label ?? '',
+				start: list[0]!.start,
 				places: [...new Set(list.map(({ place }) => place))],
 			})),
 		};

@@ -117,7 +117,16 @@ export async function readDeskBoard(
 		timeZone: facts.timeZone,
 		usualPlace: facts.usualPlace,
 		hasVideoService: config.videoService !== null,
-		...{ plans, teachers, rooms, walks, busy, booked, brought, toSettle, proposals, unread },
+		plans,
+		teachers,
+		rooms,
+		walks,
+		busy,
+		booked,
+		brought,
+		toSettle,
+		proposals,
+		unread,
 		stepFreeDesks: stepFree,
 	};
 }
@@ -154,8 +163,12 @@ async function readRooms(db: Reader): Promise<BoardRoom[]> {
 		.where(eq(place.kind, 'room'))
 		.orderBy(byName(place.name));
 	return rows.map(({ place, building }) => ({
-		...{ id: place.id, name: place.name, spaces: place.spaces, stepFree: place.stepFree },
-		...{ building: place.buildingId, buildingName: building ?? '' },
+		id: place.id,
+		name: place.name,
+		spaces: place.spaces,
+		stepFree: place.stepFree,
+		building: place.buildingId,
+		buildingName: building ?? '',
 	}));
 }
 
@@ -183,7 +196,10 @@ async function readBooked(
 		if (!plan) return [];
 		const { receiverId } = appointment;
 		return {
-			...{ desk: slot.deskId, date: slot.localDate, start: slot.startsAt, end: slot.endsAt },
+			desk: slot.deskId,
+			date: slot.localDate,
+			start: slot.startsAt,
+			end: slot.endsAt,
 			persons: [...receiversOn(plan, slot.localDate).all, ...(receiverId ? [receiverId] : [])],
 			room: kind === 'room' ? appointment.placeId : null,
 			stepFree,
@@ -201,8 +217,13 @@ async function readBrought(db: Reader, conferenceId: string): Promise<DeskBoard[
 		.innerJoin(student, eq(student.id, appointmentAlong.studentId))
 		.where(and(eq(appointment.conferenceId, conferenceId), eq(appointment.stands, true)));
 	return rows.map(({ slot, family, student }) => ({
-		...{ student: student.id, name: fullName(student), family, desk: slot.deskId },
-		...{ date: slot.localDate, start: slot.startsAt, end: slot.endsAt },
+		student: student.id,
+		name: fullName(student),
+		family,
+		desk: slot.deskId,
+		date: slot.localDate,
+		start: slot.startsAt,
+		end: slot.endsAt,
 	}));
 }
 

@@ -40,13 +40,25 @@ export async function loadPlans(db: Reader, conferenceId: string): Promise<DeskP
 		groupBy(rows, ({ deskId }) => deskId),
 	];
 	return desks.map(({ id, number, name, subject, forAll, familyPicks, rightHours }) => ({
-		...{ id, number, name, subject, forAll, familyPicks, rightHours },
+		id,
+		number,
+		name,
+		subject,
+		forAll,
+		familyPicks,
+		rightHours,
 		people: (peopleOf.get(id) ?? []).map(({ personId, role }) => ({ person: personId, role })),
 		substitutes: (substitutesOf.get(id) ?? []).map(({ localDate, absentId, personId }) => ({
-			...{ date: localDate, absent: absentId, person: personId },
+			date: localDate,
+			absent: absentId,
+			person: personId,
 		})),
 		series: (seriesOf.get(id) ?? []).map(({ id, when, breaks, division, seats }) => ({
-			...{ id, when, breaks, division, seats },
+			id,
+			when,
+			breaks,
+			division,
+			seats,
 			places: (places.get(id) ?? []).map(({ planned }) => planned),
 		})),
 	}));

@@ -25,8 +25,10 @@ export async function substitutesOf(
 	const named = new Map<string, NamedSubstitute[]>();
 	for (const { desk, date, isAlone, ...who } of entries) {
 		const entry = {
-			...{ date, isAlone },
-			...{ name: names.get(who.person) ?? '', absent: names.get(who.absent) ?? '' },
+			date,
+			isAlone,
+			name: names.get(who.person) ?? '',
+			absent: names.get(who.absent) ?? '',
 		};
 		named.set(desk, [...(named.get(desk) ?? []), entry]);
 	}

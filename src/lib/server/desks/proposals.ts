@@ -37,8 +37,13 @@ export async function openProposals(db: Reader, conferenceId: string): Promise<D
 		.where(and(eq(desk.conferenceId, conferenceId), isNull(deskProposal.settledAt)))
 		.orderBy(asc(deskProposal.id));
 	return rows.map(({ proposal, person }) => ({
-		...{ id: proposal.id, desk: proposal.deskId, by: fullName(person), note: proposal.note },
-		...{ madeAt: proposal.madeAt, base: proposal.base, plan: proposal.plan },
+		id: proposal.id,
+		desk: proposal.deskId,
+		by: fullName(person),
+		note: proposal.note,
+		madeAt: proposal.madeAt,
+		base: proposal.base,
+		plan: proposal.plan,
 	}));
 }
 
@@ -89,7 +94,11 @@ export async function changeOwnDesk(
 			);
 		const id = newId(app.clock);
 		await tx.insert(deskProposal).values({
-			...{ id, deskId: now.id, personId, base, plan },
+			id,
+			deskId: now.id,
+			personId,
+			base,
+			plan,
 			note: wanted.note.trim(),
 			madeAt: app.clock.now(),
 		});

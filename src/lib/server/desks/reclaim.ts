@@ -51,8 +51,13 @@ export async function reclaimDesk(tx: Transaction, clock: Clock, plan: DeskPlan)
 			if (from) await tx.update(claim).set({ thing: person }).where(eq(claim.id, from.id));
 			else
 				await tx.insert(claim).values({
-					...{ id: newId(clock), kind: 'person', thing: person, occupancy: at.id },
-					...{ startsAt: at.startsAt, endsAt: at.claimEndsAt, appointmentId: booked.id },
+					id: newId(clock),
+					kind: 'person',
+					thing: person,
+					occupancy: at.id,
+					startsAt: at.startsAt,
+					endsAt: at.claimEndsAt,
+					appointmentId: booked.id,
 				});
 		}
 		if (surplus.length)

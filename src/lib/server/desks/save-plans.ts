@@ -116,7 +116,10 @@ export async function keepPlans(
 		return changes.map((change) => ({
 			id: idOf(change),
 			plan: known.find(({ id }) => id === idOf(change)) ?? null,
-			...{ collisions: [], faults: [], refusal: 'person-taken', version },
+			collisions: [],
+			faults: [],
+			refusal: 'person-taken',
+			version,
 		}));
 	}
 }
@@ -178,7 +181,9 @@ async function keep(
 	return outcomes.map(({ id, collisions, faults }) => ({
 		id,
 		plan: now.get(id) ?? null,
-		...{ collisions, faults, version },
+		collisions,
+		faults,
+		version,
 		refusal: booked.has(id) ? ('has-appointments' as const) : null,
 	}));
 }
@@ -199,7 +204,9 @@ function settle(
 ): Settled {
 	const id = (plan ?? base)!.id;
 	const clash = (path: string, mine: unknown, other: unknown): Settled => ({
-		...{ id, plan: theirs, faults: [] },
+		id,
+		plan: theirs,
+		faults: [],
 		collisions: [{ path, mine: mine ?? null, theirs: other }],
 	});
 	if (plan === null) {

@@ -65,8 +65,13 @@ function wantedSlots(
 		slotsOfSitting(planned, planned.division, timeZone).map((time) => ({
 			allowed,
 			wanted: {
-				...{ sittingId: id, deskId: plan.id, placeId, localDate: planned.date },
-				...{ startsAt: time.start, endsAt: time.end, claimEndsAt: time.claimEnd },
+				sittingId: id,
+				deskId: plan.id,
+				placeId,
+				localDate: planned.date,
+				startsAt: time.start,
+				endsAt: time.end,
+				claimEndsAt: time.claimEnd,
 				seats: isPool ? Math.max(1, receiversOn(plan, planned.date).any.length) : planned.seats,
 			},
 		})),

@@ -51,8 +51,12 @@ export async function slotsToSettle(
 			.filter((entry) => entry.slot === row.id && (twice === null || entry.appointment === twice))
 			.map(({ familyLabel, students }) => ({
 				why: twice === null ? ('detached' as const) : ('twice' as const),
-				...{ slot: row.id, desk: row.deskId, date: row.localDate },
-				...{ start: row.startsAt, end: row.endsAt, family: familyLabel },
+				slot: row.id,
+				desk: row.deskId,
+				date: row.localDate,
+				start: row.startsAt,
+				end: row.endsAt,
+				family: familyLabel,
 				students: students.map(({ name }) => name),
 			})),
 	);

@@ -46,7 +46,10 @@ export async function writePlan(
 		tx,
 		deskSubstitute,
 		plan.substitutes.map(({ date, absent, person }) => ({
-			...{ deskId: id, localDate: date, absentId: absent, personId: person },
+			deskId: id,
+			localDate: date,
+			absentId: absent,
+			personId: person,
 		})),
 	);
 

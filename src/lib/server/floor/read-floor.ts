@@ -65,11 +65,17 @@ export async function readFloor(
 		desks: snapshot.desks.map(({ id, number, name, subject }) => {
 			const slots = slotsOf.get(id) ?? [];
 			return {
-				...{ id, number, name, subject, substitutes: substitutes.get(id) ?? [] },
+				id,
+				number,
+				name,
+				subject,
+				substitutes: substitutes.get(id) ?? [],
 				places: [...new Set(slots.map(({ place }) => placeNames.get(place) ?? ''))],
 				seats: slots.map(({ id, date, start, end }) => ({
 					slot: id,
-					...{ date, start, end },
+					date,
+					start,
+					end,
 					state: states.get(id)!,
 					seated: seatedIn.get(id) ?? [],
 				})),

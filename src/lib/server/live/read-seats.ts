@@ -33,7 +33,9 @@ export async function readSeats(
 		},
 	);
 	return {
-		...{ snapshot, concerns, nextEnd },
+		snapshot,
+		concerns,
+		nextEnd,
 		states: seatStates(snapshot, claims, now),
 		closed: new Map(closed.filter(([, slots]) => slots.size > 0)),
 	};

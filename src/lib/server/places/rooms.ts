@@ -54,15 +54,23 @@ async function readEntries(db: Reader): Promise<RoomsEntry[]> {
 	return [
 		...buildings.map(({ id, name, insideMinutes }) => ({
 			kind: 'building' as const,
-			...{ id, name, insideMinutes },
+			id,
+			name,
+			insideMinutes,
 		})),
 		...rooms.map(({ id, name, buildingId, spaces, stepFree }) => ({
 			kind: 'room' as const,
-			...{ id, name, building: buildingId, spaces, stepFree },
+			id,
+			name,
+			building: buildingId,
+			spaces,
+			stepFree,
 		})),
 		...walks.map(({ fromBuildingId, toBuildingId, minutes }) => ({
 			kind: 'walk' as const,
-			...{ from: fromBuildingId, to: toBuildingId, minutes },
+			from: fromBuildingId,
+			to: toBuildingId,
+			minutes,
 		})),
 	];
 }
@@ -98,7 +106,8 @@ export async function saveRooms(
 			await recordAct(tx, app.clock, {
 				actor,
 				kind: 'rooms.changed',
-				...{ before: theirs, after: outcome.entry },
+				before: theirs,
+				after: outcome.entry,
 			});
 		}
 		await assignSpaces(tx, spaces);
@@ -122,7 +131,9 @@ async function keepEntry(
 		fault: RoomsFault | null,
 		collisions: Collision[] = [],
 	) => ({
-		...{ entry: kept, fault, collisions },
+		entry: kept,
+		fault,
+		collisions,
 	});
 	if (entry === null) {
 		if (theirs === null) return told(null, null);

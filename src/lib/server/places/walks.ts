@@ -11,7 +11,9 @@ export async function walksBetween(db: Reader): Promise<BuildingWalk[]> {
 	]);
 	return [
 		...between.map(({ fromBuildingId, toBuildingId, minutes }) => ({
-			...{ from: fromBuildingId, to: toBuildingId, minutes },
+			from: fromBuildingId,
+			to: toBuildingId,
+			minutes,
 		})),
 		...inside.map(({ id, insideMinutes }) => ({ from: id, to: id, minutes: insideMinutes })),
 	];

@@ -116,8 +116,11 @@ async function addFamily(
 	const [familyId, adultId] = [newId(clock), newId(clock)];
 	await tx.insert(family).values({ id: familyId, label, address: address || null });
 	await tx.insert(adult).values({
-		...{ id: adultId, givenName: typed.givenName || null, familyName: typed.familyName || null },
-		...{ email: typed.email || null, telephone: typed.telephone || null },
+		id: adultId,
+		givenName: typed.givenName || null,
+		familyName: typed.familyName || null,
+		email: typed.email || null,
+		telephone: typed.telephone || null,
 		language: typed.language || null,
 	});
 	await tx.insert(familyAdult).values({ familyId, adultId });

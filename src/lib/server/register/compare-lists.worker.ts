@@ -13,8 +13,15 @@ import type { ComparedLists, ListsInput, UnreadableTable } from './compare-aside
 import { listsSchema, seenSchema } from './lists-body';
 
 const NOTHING: RegisterLists = {
-	...{ kinds: [], teachers: [], students: [], adults: [], classes: [], teaching: [] },
-	...{ enrolments: [], interpreters: [], faults: [] },
+	kinds: [],
+	teachers: [],
+	students: [],
+	adults: [],
+	classes: [],
+	teaching: [],
+	enrolments: [],
+	interpreters: [],
+	faults: [],
 };
 
 answerAside(({ body, state, now, wanted }: ListsInput, progress): ComparedLists => {
@@ -46,7 +53,9 @@ answerAside(({ body, state, now, wanted }: ListsInput, progress): ComparedLists 
 		progress: (part) => progress(0.4 + 0.5 * part),
 	});
 	const preview = {
-		...{ difference, unreadable, classDoubts: shared.doubts },
+		difference,
+		unreadable,
+		classDoubts: shared.doubts,
 		seen: createHash('sha256').update(JSON.stringify(difference.lines)).digest('base64url'),
 		leaving: leavingBy(difference.lines, state),
 	};
@@ -56,7 +65,11 @@ answerAside(({ body, state, now, wanted }: ListsInput, progress): ComparedLists 
 	if (!confirmed.success) return { ok: false };
 	const isAsSeen = preview.seen === confirmed.data.seen;
 	return {
-		...{ ok: true, wanted, writes, lines: difference.lines.length, ...confirmed.data },
+		ok: true,
+		wanted,
+		writes,
+		lines: difference.lines.length,
+		...confirmed.data,
 		// Of the tables only the headings are remembered.
 		tables: lists.tables.map(({ table, ...named }) => ({
 			...named,

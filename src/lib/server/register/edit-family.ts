@@ -102,19 +102,30 @@ export async function readFamily(
 				)
 		: [];
 	return {
-		...{ id, version: row.version, hasLeft: row.leftAt !== null },
-		...{ label: row.label ?? '', address: row.address ?? '' },
-		...{ interpreter: row.interpreter ?? '', stepFree: row.stepFree },
+		id,
+		version: row.version,
+		hasLeft: row.leftAt !== null,
+		label: row.label ?? '',
+		address: row.address ?? '',
+		interpreter: row.interpreter ?? '',
+		stepFree: row.stepFree,
 		adults: adults.map(({ adult: row, invitation }) => ({
-			...{ id: row.id, version: row.version, channel: row.channel },
-			...{ givenName: row.givenName ?? '', familyName: row.familyName ?? '' },
-			...{ email: row.email ?? '', telephone: row.telephone ?? '', language: row.language ?? '' },
+			id: row.id,
+			version: row.version,
+			channel: row.channel,
+			givenName: row.givenName ?? '',
+			familyName: row.familyName ?? '',
+			email: row.email ?? '',
+			telephone: row.telephone ?? '',
+			language: row.language ?? '',
 			personId: row.personId ?? '',
 			privateLink:
 				seesLinks && invitation ? invitationLink(config.origin, config.key, invitation) : null,
 		})),
 		students: students.map(({ student: row, label }) => ({
-			...{ id: row.id, name: fullName(row), classLabel: label ?? row.yearGroup },
+			id: row.id,
+			name: fullName(row),
+			classLabel: label ?? row.yearGroup,
 			others: elsewhere
 				.filter((other) => other.student === row.id)
 				.map(({ id, label }) => ({ id, label: label ?? '' })),
@@ -135,7 +146,10 @@ export async function changeFamily(
 		const changed = await tx
 			.update(family)
 			.set({
-				...{ label, address: address || null, interpreter: interpreter || null, stepFree },
+				label,
+				address: address || null,
+				interpreter: interpreter || null,
+				stepFree,
 				version: version + 1,
 			})
 			.where(and(eq(family.id, id), eq(family.version, version)))
@@ -164,8 +178,12 @@ export async function changeAdult(
 			: [];
 		if (linked && linked.id !== id) return 'teacher-taken';
 		const values = {
-			...{ givenName: givenName || null, familyName: familyName || null, channel },
-			...{ email: email || null, telephone: telephone || null, language: language || null },
+			givenName: givenName || null,
+			familyName: familyName || null,
+			channel,
+			email: email || null,
+			telephone: telephone || null,
+			language: language || null,
 			personId: personId || null,
 		};
 		if (target === null) {

@@ -65,8 +65,11 @@ export async function readPerson(
 	const known = row.person;
 	const seesLinks = may(actor, 'links.see');
 	return secret({
-		...{ id, version: known.version, teaching },
-		...{ isTeacher: known.isTeacher, isInterpreter: known.isInterpreter },
+		id,
+		version: known.version,
+		teaching,
+		isTeacher: known.isTeacher,
+		isInterpreter: known.isInterpreter,
 		isConfirmed: known.emailConfirmedAt !== null,
 		hasLeft: known.leftAt !== null,
 		isParent: row.adult !== null,
@@ -74,11 +77,18 @@ export async function readPerson(
 			seesLinks && row.invitation
 				? invitationLink(config.origin, config.key, row.invitation)
 				: null,
-		...{ title: known.title ?? '', givenName: known.givenName ?? '' },
-		...{ familyName: known.familyName ?? '', email: known.email ?? '' },
-		...{ telephone: known.telephone ?? '', pin: known.pin ?? '', subjects: known.subjects },
-		...{ room: known.room ?? '', building: known.building ?? '', link: known.link ?? '' },
-		...{ languages: known.languages, hours: known.hours ?? '' },
+		title: known.title ?? '',
+		givenName: known.givenName ?? '',
+		familyName: known.familyName ?? '',
+		email: known.email ?? '',
+		telephone: known.telephone ?? '',
+		pin: known.pin ?? '',
+		subjects: known.subjects,
+		room: known.room ?? '',
+		building: known.building ?? '',
+		link: known.link ?? '',
+		languages: known.languages,
+		hours: known.hours ?? '',
 	});
 }
 
@@ -111,11 +121,18 @@ export async function changePerson(
 			: [];
 		if (taken) return { ok: false, reason: 'email-taken' };
 		const values = {
-			...{ title: input.title || null, givenName: input.givenName || null },
-			...{ familyName: input.familyName, email, telephone: input.telephone || null },
-			...{ pin: input.pin || null, room: input.room || null, building: input.building || null },
-			...{ link: input.link || null, hours: input.hours || null },
-			...{ subjects: [...input.subjects], languages: [...input.languages] },
+			title: input.title || null,
+			givenName: input.givenName || null,
+			familyName: input.familyName,
+			email,
+			telephone: input.telephone || null,
+			pin: input.pin || null,
+			room: input.room || null,
+			building: input.building || null,
+			link: input.link || null,
+			hours: input.hours || null,
+			subjects: [...input.subjects],
+			languages: [...input.languages],
 		};
 		if ('kind' in target) {
 			const kind = {

@@ -87,19 +87,26 @@ export async function readStudent(
 	for (const { person: teacher, subject, class: label } of taught) {
 		const known = lines.get(teacher.id);
 		lines.set(teacher.id, {
-			...{ person: teacher.id, name: fullName(teacher), exception: null },
+			person: teacher.id,
+			name: fullName(teacher),
+			exception: null,
 			reasons: [...(known?.reasons ?? []), { subject, class: label }],
 		});
 	}
 	for (const { person: teacher, meets } of exceptions)
 		lines.set(teacher.id, {
-			...{ person: teacher.id, name: fullName(teacher) },
+			person: teacher.id,
+			name: fullName(teacher),
 			reasons: lines.get(teacher.id)?.reasons ?? [],
 			exception: meets ? 'also' : 'not',
 		});
 	return {
-		...{ id, version: row.version, yearGroup: row.yearGroup, classes },
-		...{ givenName: row.givenName ?? '', familyName: row.familyName ?? '' },
+		id,
+		version: row.version,
+		yearGroup: row.yearGroup,
+		classes,
+		givenName: row.givenName ?? '',
+		familyName: row.familyName ?? '',
 		homeClass: classes.find(({ home }) => home)?.id ?? null,
 		families: families.map(({ id, label }) => ({ id, label: label ?? '' })),
 		meetings: [...lines.values()],

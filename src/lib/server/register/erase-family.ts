@@ -65,11 +65,18 @@ export async function familyData(
 		{
 			madeAt: text(app.clock.now()),
 			family: {
-				...{ label: page.label, address: page.address, interpreter: page.interpreter },
+				label: page.label,
+				address: page.address,
+				interpreter: page.interpreter,
 				stepFree: page.stepFree,
 			},
 			adults: page.adults.map(({ givenName, familyName, email, telephone, language, channel }) => ({
-				...{ givenName, familyName, email, telephone, language, channel },
+				givenName,
+				familyName,
+				email,
+				telephone,
+				language,
+				channel,
 			})),
 			students: page.students.map(({ name, classLabel }) => ({ name, class: classLabel })),
 			appointments: [...appointments],
@@ -131,8 +138,14 @@ export async function eraseFamily(
 			await tx
 				.update(adult)
 				.set({
-					...{ givenName: null, familyName: null, email: null, telephone: null, language: null },
-					...{ key: null, personId: null, leftAt: now },
+					givenName: null,
+					familyName: null,
+					email: null,
+					telephone: null,
+					language: null,
+					key: null,
+					personId: null,
+					leftAt: now,
 				})
 				.where(inArray(adult.id, adults));
 			await tx

@@ -75,6 +75,8 @@ export async function loadRegister(db: Reader): Promise<RegisterState> {
 			families: (adultsFamilies.get(row.id) ?? []).map(({ familyId }) => familyId),
 		})),
 		families: families.map((row) => ({ ...row, left: row.leftAt !== null })),
-		...{ classes, teaching, enrolments },
+		classes,
+		teaching,
+		enrolments,
 	};
 }

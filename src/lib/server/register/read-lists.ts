@@ -43,7 +43,9 @@ export async function previewLists(
 ): Promise<ListsPreview> {
 	if (!may(actor, 'register.change')) throw new ForbiddenError();
 	const compared = await compareAside({
-		...{ body: bodyOf(lists), state: await loadRegister(db), now: clock.now() },
+		body: bodyOf(lists),
+		state: await loadRegister(db),
+		now: clock.now(),
 		wanted: 'preview',
 	});
 	if (!compared.ok) throw new TypeError('these are no lists');

@@ -87,7 +87,9 @@ export async function writeDifference(
 		tx,
 		classTeacher,
 		writes.teaching.insert.map((entry) => ({
-			...{ classId: entry.class, personId: entry.person, subject: entry.subject },
+			classId: entry.class,
+			personId: entry.person,
+			subject: entry.subject,
 		})),
 	);
 	for (const entry of writes.enrolments.remove)
@@ -99,7 +101,9 @@ export async function writeDifference(
 			.insert(enrolment)
 			.values(
 				writes.enrolments.insert.slice(from, from + 2000).map((entry) => ({
-					...{ classId: entry.class, studentId: entry.student, home: entry.home },
+					classId: entry.class,
+					studentId: entry.student,
+					home: entry.home,
 				})),
 			)
 			.onConflictDoNothing();
@@ -112,14 +116,16 @@ export async function writeDifference(
 		tx,
 		familyAdult,
 		writes.familyAdults.insert.map(({ family: familyId, member: adultId }) => ({
-			...{ familyId, adultId },
+			familyId,
+			adultId,
 		})),
 	);
 	await insertAll(
 		tx,
 		familyStudent,
 		writes.familyStudents.insert.map(({ family: familyId, member: studentId }) => ({
-			...{ familyId, studentId },
+			familyId,
+			studentId,
 		})),
 	);
 }
@@ -131,6 +137,6 @@ const mutable = <T extends { subjects?: readonly string[]; languages?: readonly 
 	...rest
 }: T) => ({
 	...rest,
-	...(subjects ? { subjects: [...subjects] } : {}),
-	...(languages ? { languages: [...languages] } : {}),
+	subjects: subjects ? [...subjects] : undefined,
+	languages: languages ? [...languages] : undefined,
 });

@@ -53,7 +53,10 @@ function whoIsHere(state: RegisterState): RegisterState {
 	const ids = new Set([...persons, ...students].map(({ id }) => id));
 	return {
 		...state,
-		...{ persons, students, adults: here(state.adults), families: here(state.families) },
+		persons,
+		students,
+		adults: here(state.adults),
+		families: here(state.families),
 		teaching: state.teaching.filter(({ person }) => ids.has(person)),
 		enrolments: state.enrolments.filter(({ student }) => ids.has(student)),
 	};

@@ -13,13 +13,21 @@ interface Named {
 }
 
 const user = ({ id, givenName, familyName }: Named, role: string) => ({
-	...{ sourcedId: id, enabledUser: 'true', orgSourcedIds: ORG, role, username: id },
-	...{ givenName: givenName ?? '', familyName: familyName ?? '' },
+	sourcedId: id,
+	enabledUser: 'true',
+	orgSourcedIds: ORG,
+	role,
+	username: id,
+	givenName: givenName ?? '',
+	familyName: familyName ?? '',
 });
 
 const enrolment = (classKey: string, userKey: string, role: 'student' | 'teacher') => ({
 	sourcedId: `${classKey}/${userKey}`,
-	...{ classSourcedId: classKey, schoolSourcedId: ORG, userSourcedId: userKey, role },
+	classSourcedId: classKey,
+	schoolSourcedId: ORG,
+	userSourcedId: userKey,
+	role,
 	primary: String(role === 'teacher'),
 });
 
@@ -51,19 +59,30 @@ export function writtenOneRoster(
 		oneRosterTable(
 			'courses',
 			subjects.map((subject) => ({
-				...{ sourcedId: subject, title: subject, subjects: subject, orgSourcedId: ORG },
+				sourcedId: subject,
+				title: subject,
+				subjects: subject,
+				orgSourcedId: ORG,
 				schoolYearSourcedId: 'year',
 			})),
 		),
 		oneRosterTable('classes', [
 			...state.classes.map(({ id, label }) => ({
-				...{ sourcedId: id, title: label, classCode: label, classType: 'homeroom' },
-				...{ courseSourcedId: HOME, ...session },
+				sourcedId: id,
+				title: label,
+				classCode: label,
+				classType: 'homeroom',
+				courseSourcedId: HOME,
+				...session,
 			})),
 			...sections.map(([key, { id, subject }]) => ({
-				...{ sourcedId: key, classCode: key, classType: 'scheduled', subjects: subject },
+				sourcedId: key,
+				classCode: key,
+				classType: 'scheduled',
+				subjects: subject,
 				title: [labels.get(id), subject].filter(Boolean).join(' '),
-				...{ courseSourcedId: subject || HOME, ...session },
+				courseSourcedId: subject || HOME,
+				...session,
 			})),
 		]),
 		oneRosterTable('users', [
@@ -71,7 +90,8 @@ export function writtenOneRoster(
 				.filter(({ isTeacher }) => isTeacher)
 				.map((row) => ({
 					...user(row, 'teacher'),
-					...{ email: row.email ?? '', sms: row.telephone ?? '' },
+					email: row.email ?? '',
+					sms: row.telephone ?? '',
 				})),
 			...state.students.map((row) => ({
 				...user(row, 'student'),
@@ -84,7 +104,8 @@ export function writtenOneRoster(
 				.filter(({ familyName }) => familyName)
 				.map((row) => ({
 					...user(row, 'parent'),
-					...{ email: row.email ?? '', sms: row.telephone ?? '' },
+					email: row.email ?? '',
+					sms: row.telephone ?? '',
 				})),
 		]),
 		oneRosterTable('enrollments', [

@@ -115,7 +115,10 @@ async function wantedWishes(tx: Transaction, conferenceId: string): Promise<Want
 	const offers = (await offersToAll(tx, conferenceId))
 		.filter(({ studentId, deskId }) => !met.has(`${studentId}/${deskId}`))
 		.map(({ familyId, studentId, deskId }) => ({
-			...{ familyId, studentId, teacherId: null, desks: [deskId] },
+			familyId,
+			studentId,
+			teacherId: null,
+			desks: [deskId],
 		}));
 	return [...wanted.values(), ...offers];
 }

@@ -69,7 +69,11 @@ export async function familyView(
 	const substitutes = await substitutesOf(db, wantedDesks);
 	const names = new Map(family.adults.map((row) => [row.id, fullName(row)]));
 	const facts = await visitFacts(db, {
-		...{ snapshot, family, now, has, office: isOffice(actor) },
+		snapshot,
+		family,
+		now,
+		has,
+		office: isOffice(actor),
 		givenUp: new Set<string>(),
 		usedHolds: new Set(holds.map(({ id }) => id)),
 		slots: wantedSlots.map(({ id }) => id),
@@ -79,8 +83,15 @@ export async function familyView(
 	const { timeZone, pauseMinutes, opensAt, closesAt } = conference;
 	return {
 		conference: {
-			...{ id, address, name, words, limitNote },
-			...{ timeZone, pauseMinutes, opensAt, closesAt },
+			id,
+			address,
+			name,
+			words,
+			limitNote,
+			timeZone,
+			pauseMinutes,
+			opensAt,
+			closesAt,
 		},
 		phase: phaseOf(conference, dates, now),
 		notBookable: isRefusal(open) ? open : null,
@@ -97,7 +108,10 @@ export async function familyView(
 			desks: wanted,
 		}),
 		desks: wantedDesks.map(({ id, number, name, subject }) => ({
-			...{ id, number, name, subject },
+			id,
+			number,
+			name,
+			subject,
 			substitutes: substitutes.get(id) ?? [],
 		})),
 		places: places.map((place) => ({ ...place, key: placeKey(place) })),
@@ -106,7 +120,13 @@ export async function familyView(
 		wishes: wishes.map((wish) => {
 			const { id, student, desks, weight, must, optional, askedBy } = wish;
 			return {
-				...{ id, student, desks, weight, must, optional, placed: served.has(id) },
+				id,
+				student,
+				desks,
+				weight,
+				must,
+				optional,
+				placed: served.has(id),
 				askedByTeacher: askedBy === 'teacher',
 				length: lengthOf([wish], facts),
 				openDesks: openDesks(wish, facts),
@@ -217,7 +237,11 @@ function slotsForFamily(slots: readonly Slot[], facts: VisitFacts): FamilySlot[]
 				? []
 				: interpretersFree(interpreters, needs.interpreter, slot, { claims });
 		return {
-			...{ id, desk, date, start, end },
+			id,
+			desk,
+			date,
+			start,
+			end,
 			place: fitting[0]?.id ?? slot.place,
 			places: fitting.map(({ id }) => id),
 			free: !isRefusal(answer),
@@ -291,8 +315,15 @@ async function appointmentsOf(
 	const revisionOf = new Map(versions.map((row) => [row.id, revision(row)]));
 	const places = new Map(rows.map((row) => [row.id, row]));
 	return own.map(({ id, desk, place, standing, start, end, students, ...rest }) => ({
-		...{ id, desk, place, start, end, revision: revisionOf.get(id) ?? 0 },
-		...{ adults: rest.adults, slots: rest.slots, wishes: rest.wishes },
+		id,
+		desk,
+		place,
+		start,
+		end,
+		revision: revisionOf.get(id) ?? 0,
+		adults: rest.adults,
+		slots: rest.slots,
+		wishes: rest.wishes,
 		standing: standing === 'asked' ? 'asked' : 'booked',
 		link: doorOf(config, places.get(place)!, id),
 		date: localOf(start, timeZone).date,

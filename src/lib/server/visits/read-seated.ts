@@ -47,7 +47,11 @@ export async function readSeated(
 ): Promise<Seated[]> {
 	const rows = await db
 		.select({
-			...{ slot: slot.id, appointment, family, place, building: building.name },
+			slot: slot.id,
+			appointment,
+			family,
+			place,
+			building: building.name,
 			interpreter: person,
 		})
 		.from(slot)

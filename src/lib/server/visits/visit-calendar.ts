@@ -38,7 +38,7 @@ export function visitCalendar(view: FamilyProjection, now: number, words: Calend
 			),
 			location: words.place(appointment),
 			description: words.description(appointment, met),
-			...(appointment.link ? { url: appointment.link } : {}),
+			url: appointment.link,
 		});
 	}
 	return calendar.toString();

@@ -32,5 +32,5 @@ export function setSessionCookies(
 	toSet: readonly CookieToSet[],
 ): void {
 	for (const { name, value, maxAge } of toSet)
-		cookies.set(name, value, { ...options(origin), ...(maxAge === undefined ? {} : { maxAge }) });
+		cookies.set(name, value, { ...options(origin), maxAge });
 }

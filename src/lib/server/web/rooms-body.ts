@@ -8,7 +8,11 @@ const whole = z.number().int().min(-9999).max(9999);
 const entry = z.discriminatedUnion('kind', [
 	z.object({
 		kind: z.literal('room'),
-		...{ id, name, building: id.nullable(), spaces: whole, stepFree: z.boolean().nullable() },
+		id,
+		name,
+		building: id.nullable(),
+		spaces: whole,
+		stepFree: z.boolean().nullable(),
 	}),
 	z.object({ kind: z.literal('building'), id, name, insideMinutes: whole }),
 	z

@@ -29,7 +29,9 @@
 	const deskOf = (teacher: Pick<Teacher, 'id' | 'name' | 'subject'> & Partial<Teacher>) =>
 		newDesk(
 			{
-				...{ id: editor.tools.newId(), name: teacher.name, subject: teacher.subject },
+				id: editor.tools.newId(),
+				name: teacher.name,
+				subject: teacher.subject,
 				people: [{ person: teacher.id, role: 'all' }],
 				places: usualPlacesOf(
 					{ room: '', building: '', link: '', telephone: '', pin: '', ...teacher },

@@ -50,10 +50,19 @@
 				{
 					id: editor.tools.newId(),
 					when: {
-						...{ kind: 'weekly', start: 8 * 60, end: 9 * 60, from, until: addDays(from, 7 * 12) },
-						...{ weekdays: [weekday(from)], everyWeeks: 1, except: [] },
+						kind: 'weekly',
+						start: 8 * 60,
+						end: 9 * 60,
+						from,
+						until: addDays(from, 7 * 12),
+						weekdays: [weekday(from)],
+						everyWeeks: 1,
+						except: [],
 					},
-					...{ breaks: [], division: model?.division ?? null, seats: 1, places: placesOf(plan) },
+					breaks: [],
+					division: model?.division ?? null,
+					seats: 1,
+					places: placesOf(plan),
 				},
 			],
 		});

@@ -65,7 +65,9 @@
 		() =>
 			new DeskEditor({
 				storage: `ten-chairs.desks.${conference}`,
-				...{ plans: board.plans, hours: board.hours, send },
+				plans: board.plans,
+				hours: board.hours,
+				send,
 			}),
 	);
 	$effect(() => {

@@ -101,7 +101,9 @@
 						return own.reduce((edited, { ref }) => {
 							const sitting = editor.sitting(ref);
 							const places = withRoom(sitting?.places ?? [], {
-								...{ kind: 'room', room: room.name, building: room.buildingName },
+								kind: 'room',
+								room: room.name,
+								building: room.buildingName,
 							});
 							return setSittings(edited, [ref], { places }, editor.tools);
 						}, current);

@@ -28,7 +28,8 @@
 	const laid = $derived(
 		read &&
 			layBlock(read.lines, editor.plans, teachers, {
-				...{ conference: editor.hours, newId: editor.tools.newId },
+				conference: editor.hours,
+				newId: editor.tools.newId,
 				buildingOf: (room) => rooms.find(({ name }) => name === room)?.buildingName ?? '',
 			}),
 	);

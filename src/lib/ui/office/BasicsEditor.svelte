@@ -108,8 +108,13 @@
 	function addWeekly() {
 		const from = doc.hours[0]?.date ?? addDays(today, 7);
 		const fresh = {
-			...{ start: 8 * 60, end: 9 * 60, from, until: addDays(from, 7 * 12) },
-			...{ weekdays: [weekday(from)], everyWeeks: 1, except: [] },
+			start: 8 * 60,
+			end: 9 * 60,
+			from,
+			until: addDays(from, 7 * 12),
+			weekdays: [weekday(from)],
+			everyWeeks: 1,
+			except: [],
 		};
 		set({ weekly: [...doc.weekly, fresh] });
 	}

@@ -209,8 +209,12 @@
 					placeholder={m.rooms_new()}
 					onadd={(name) =>
 						edit({
-							...{ kind: 'room', id: v7(), name, building: building?.id ?? null },
-							...{ spaces: 1, stepFree: null },
+							kind: 'room',
+							id: v7(),
+							name,
+							building: building?.id ?? null,
+							spaces: 1,
+							stepFree: null,
 						})}
 				/>
 			</div>

@@ -157,7 +157,9 @@ export class KeptDocuments<Doc extends object, Problem> {
 		this.#isSending = true;
 		this.state = 'saving';
 		const sent = [...this.#waiting].map(([id, base]) => ({
-			...{ id, base, mine: this.docs.get(id) ?? null },
+			id,
+			base,
+			mine: this.docs.get(id) ?? null,
 		}));
 		try {
 			const answers = await this.#options.send(sent);

@@ -104,7 +104,12 @@ export function suggestedEntries(
 		const { date, places, place: usual } = slots.get(slot.id)!;
 		const place = places.find((id) => keyOf.get(id) === slot.place) ?? usual;
 		const piece = {
-			...{ id: slot.id, date, place, link: null, desk: slot.desk, isAsked: false },
+			id: slot.id,
+			date,
+			place,
+			link: null,
+			desk: slot.desk,
+			isAsked: false,
 			start: slot.start * MINUTE,
 			end: slot.end * MINUTE,
 			students: [students.get(wish)!],

@@ -49,7 +49,9 @@ function listenerOf({
 }: RequestEvent): Listener | null {
 	const { account, adult, teacher, app } = locals;
 	const ticketFor = (grounds: Ground[], until: number | null = null): StreamTicket => ({
-		...{ grounds, until, address: getClientAddress() },
+		grounds,
+		until,
+		address: getClientAddress(),
 	});
 	const isStillAccepted = (name: string) => async () =>
 		(await visitorByCookie(app.db, app.config.key, cookies.get(name))) !== null;

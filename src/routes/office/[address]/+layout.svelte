@@ -48,17 +48,23 @@
 		const percent = seats ? Math.round((100 * taken) / seats) : 0;
 		return [
 			{
-				...{ key: 'basics', href: `${base}/basics`, name: m.station_basics() },
+				key: 'basics',
+				href: `${base}/basics`,
+				name: m.station_basics(),
 				note: m.station_basics_note({ dates, minutes: slotMinutes }),
 				standing: 'done',
 			},
 			{
-				...{ key: 'people', href: '/office/people', name: m.station_people() },
+				key: 'people',
+				href: '/office/people',
+				name: m.station_people(),
 				note: families ? m.station_people_note({ families, students }) : m.station_people_none(),
 				standing: families ? 'done' : 'ahead',
 			},
 			{
-				...{ key: 'desks', href: `${base}/desks`, name: m.station_desks() },
+				key: 'desks',
+				href: `${base}/desks`,
+				name: m.station_desks(),
 				note: desksWithoutTimes
 					? m.station_desks_note_without({ desks, without: desksWithoutTimes })
 					: desksWithoutPlace
@@ -67,17 +73,23 @@
 				standing: desks === 0 ? 'ahead' : desksWithoutTimes || desksWithoutPlace ? 'look' : 'done',
 			},
 			{
-				...{ key: 'open', href: `${base}/open`, name: m.station_open() },
+				key: 'open',
+				href: `${base}/open`,
+				name: m.station_open(),
 				note: phaseText(now.phase),
 				standing: isPublished ? 'done' : 'ahead',
 			},
 			{
-				...{ key: 'floor', href: `${base}/floor`, name: m.station_floor() },
+				key: 'floor',
+				href: `${base}/floor`,
+				name: m.station_floor(),
 				note: m.station_floor_note({ percent }),
 				standing: taken ? 'done' : 'ahead',
 			},
 			{
-				...{ key: 'families', href: `${base}/families`, name: m.station_families() },
+				key: 'families',
+				href: `${base}/families`,
+				name: m.station_families(),
 				note: m.station_families_note(),
 				standing: isPublished ? 'done' : 'ahead',
 			},

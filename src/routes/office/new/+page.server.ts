@@ -23,11 +23,17 @@ export const load: PageServerLoad = async ({ locals, url }) => {
 	const timeZone = (await readSchool(db))?.timeZone ?? 'UTC';
 	const today = localOf(clock.now(), timeZone).date;
 	const first = {
-		...{ name: '', timeZone, slotMinutes: 10, gapMinutes: 0 },
+		name: '',
+		timeZone,
+		slotMinutes: 10,
+		gapMinutes: 0,
 		hours: [{ date: addDays(today, FORTNIGHT), start: 15 * 60 + 30, end: 19 * 60 + 30 }],
 	};
 	const earlier = (await listConferences(db)).map((row) => ({
-		...{ id: row.id, address: row.address, name: row.name, dates: datesOf(row) },
+		id: row.id,
+		address: row.address,
+		name: row.name,
+		dates: datesOf(row),
 	}));
 	const like = earlier.find(({ address }) => address === url.searchParams.get('like')) ?? null;
 	return {

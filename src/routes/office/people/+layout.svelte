@@ -14,7 +14,11 @@
 	const stations = $derived.by((): Station[] => {
 		const { teachers, unconfirmed, students, families, classes, interpreters } = data.counts;
 		const station = (key: string, name: string, note: string, standing: Station['standing']) => ({
-			...{ key, href: `${base}/${key}`, name, note, standing },
+			key,
+			href: `${base}/${key}`,
+			name,
+			note,
+			standing,
 		});
 		const counted = (count: number) => (count ? ('done' as const) : ('ahead' as const));
 		const number = (count: number) => m.register_count({ count });

@@ -21,7 +21,10 @@
 			changes: changes.map(({ base, mine }) => ({ base, entry: mine })),
 		});
 		return answers.map(({ id, entry, fault, collisions }) => ({
-			...{ id, doc: entry, problem: fault, collisions },
+			id,
+			doc: entry,
+			problem: fault,
+			collisions,
 		}));
 	}
 </script>

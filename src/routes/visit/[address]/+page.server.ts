@@ -70,7 +70,9 @@ export const actions: Actions = {
 			const passing = { step: 'finish', conference: conference.id, family } as const;
 			return await app.gate.pass(passing, async () => {
 				const result = await bookVisit(app, adult, {
-					...{ conferenceId: conference.id, familyId: family, key },
+					conferenceId: conference.id,
+					familyId: family,
+					key,
 					appointments,
 				});
 				if (result.ok) return { booked: result.appointments.length };

@@ -39,9 +39,9 @@
 		wishes: view.wishes
 			.filter(({ id, placed }) => !placed && !unticked.includes(id))
 			.map(({ id }) => id),
-		...(chosenWindows.length
-			? { windows: chosenWindows.map((index) => windowOf(windows[index]!)) }
-			: {}),
+		windows: chosenWindows.length
+			? chosenWindows.map((index) => windowOf(windows[index]!))
+			: undefined,
 	});
 	const windowOf = ({ start, end }: { start: number; end: number }) => [start, end] as const;
 
@@ -77,7 +77,9 @@
 	const entries = $derived(suggestion ? suggestedEntries(view, suggestion.visit, placeText) : []);
 	const request = $derived(
 		JSON.stringify({
-			...{ family: view.family, key, choice },
+			family: view.family,
+			key,
+			choice,
 			appointments: (suggestion?.visit.placements ?? []).map(({ wish, slot }) => ({
 				slot: slot.id,
 				wishes: [wish],

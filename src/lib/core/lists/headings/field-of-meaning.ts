@@ -37,27 +37,47 @@ type Said = NonNullable<ReturnType<typeof oneOf>>;
 type Fields = Partial<Record<Said, ListField>>;
 
 const NAMES = {
-	...{ name: 'name', familyFirst: 'familyFirst', givenName: 'givenName', familyName: 'familyName' },
-	...{ key: 'key', counter: 'key' },
+	name: 'name',
+	familyFirst: 'familyFirst',
+	givenName: 'givenName',
+	familyName: 'familyName',
+	key: 'key',
+	counter: 'key',
 } satisfies Fields;
 const REACH = { email: 'email', telephone: 'telephone' } satisfies Fields;
 const HOME = {
-	...{ address: 'address', postcode: 'postcode', town: 'town', language: 'language' },
-	...{ household: 'household', interpreting: 'interpreter', stepFree: 'stepFree' },
-	...{ channel: 'channel' },
+	address: 'address',
+	postcode: 'postcode',
+	town: 'town',
+	language: 'language',
+	household: 'household',
+	interpreting: 'interpreter',
+	stepFree: 'stepFree',
+	channel: 'channel',
 } satisfies Fields;
 
 const OF_ADULT: Record<Slot, Fields> = {
 	1: {
-		...{ '': 'adultName', name: 'adultName', familyFirst: 'adultName', email: 'adultEmail' },
-		...{ givenName: 'adultGivenName', familyName: 'adultFamilyName', telephone: 'adultTelephone' },
+		'': 'adultName',
+		name: 'adultName',
+		familyFirst: 'adultName',
+		email: 'adultEmail',
+		givenName: 'adultGivenName',
+		familyName: 'adultFamilyName',
+		telephone: 'adultTelephone',
 		...HOME,
 	},
 	2: {
-		...{ '': 'adult2Name', name: 'adult2Name', familyFirst: 'adult2Name', email: 'adult2Email' },
-		...{ givenName: 'adult2GivenName', familyName: 'adult2FamilyName' },
-		...{ telephone: 'adult2Telephone', address: 'adult2Address' },
-		...{ postcode: 'adult2Postcode', town: 'adult2Town' },
+		'': 'adult2Name',
+		name: 'adult2Name',
+		familyFirst: 'adult2Name',
+		email: 'adult2Email',
+		givenName: 'adult2GivenName',
+		familyName: 'adult2FamilyName',
+		telephone: 'adult2Telephone',
+		address: 'adult2Address',
+		postcode: 'adult2Postcode',
+		town: 'adult2Town',
 	},
 };
 
@@ -116,21 +136,40 @@ const CONTACT: Fields = { email: 'adultEmail', telephone: 'adultTelephone' };
 const OF_ADULT_ALONE: Fields = { ...NAMES, ...REACH, ...HOME, '': 'name', class: 'class' };
 const NEEDED: Fields = { '': 'interpreter', language: 'interpreter' };
 const AS_STUDENT: Fields = {
-	...{ '': 'student', name: 'student', key: 'student', counter: 'student', familyFirst: 'student' },
-	...{ givenName: 'studentGivenName', familyName: 'studentFamilyName', class: 'class' },
+	'': 'student',
+	name: 'student',
+	key: 'student',
+	counter: 'student',
+	familyFirst: 'student',
+	givenName: 'studentGivenName',
+	familyName: 'studentFamilyName',
+	class: 'class',
 };
 const AS_TEACHER: Fields = {
-	...{ '': 'teacher', name: 'teacher', key: 'teacher', familyName: 'teacher', email: 'teacher' },
-	...{ familyFirst: 'teacher', class: 'teacher' },
+	'': 'teacher',
+	name: 'teacher',
+	key: 'teacher',
+	familyName: 'teacher',
+	email: 'teacher',
+	familyFirst: 'teacher',
+	class: 'teacher',
 };
 const OF_TEACHER: Fields = {
 	...NAMES,
 	...REACH,
-	...{ '': 'name', title: 'title', subject: 'subjects', room: 'room', building: 'building' },
-	...{ link: 'link', pin: 'pin' },
+	'': 'name',
+	title: 'title',
+	subject: 'subjects',
+	room: 'room',
+	building: 'building',
+	link: 'link',
+	pin: 'pin',
 };
 const OF_INTERPRETER: Fields = {
 	...NAMES,
 	...REACH,
-	...{ '': 'name', title: 'title', language: 'languages', hours: 'hours' },
+	'': 'name',
+	title: 'title',
+	language: 'languages',
+	hours: 'hours',
 };

@@ -48,7 +48,10 @@ export async function importConference(
 				await insertRows(tx, name, await prepared(tx, name, file));
 			await claimAgain(tx, clock, id);
 			await recordAct(tx, clock, {
-				...{ actor, kind: 'conference.created', conferenceId: id, after: { conference: id } },
+				actor,
+				kind: 'conference.created',
+				conferenceId: id,
+				after: { conference: id },
 			});
 			return { ok: true, id };
 		});

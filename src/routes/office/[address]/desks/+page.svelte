@@ -36,7 +36,10 @@
 			teachers,
 		});
 		return answers.map(({ id, plan, collisions, faults, refusal, version }) => ({
-			...{ id, doc: plan, collisions, version },
+			id,
+			doc: plan,
+			collisions,
+			version,
 			problem: faults.length || refusal ? { faults, refusal } : null,
 		}));
 	}

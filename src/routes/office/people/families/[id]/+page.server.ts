@@ -60,7 +60,11 @@ const splitSchema = z.object({
 	inBoth: z.array(z.uuid()).default([]),
 });
 const rightSchema = z.object({
-	...{ adult: z.uuid(), student: z.uuid(), mayBook: flag, maySee: flag, isTold: flag },
+	adult: z.uuid(),
+	student: z.uuid(),
+	mayBook: flag,
+	maySee: flag,
+	isTold: flag,
 });
 const apartSchema = z.object({
 	other: z.uuid({ error: () => m.family_merge_choose() }),

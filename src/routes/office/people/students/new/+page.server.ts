@@ -46,8 +46,11 @@ export const actions: Actions = {
 		const { studentGivenName, studentFamilyName, familyId, address, ...typed } = read.fields;
 		const { class: label, yearGroup, isAnother, ...adult } = typed;
 		const student = {
-			...{ givenName: studentGivenName, familyName: studentFamilyName },
-			...{ class: label, yearGroup, isAnother },
+			givenName: studentGivenName,
+			familyName: studentFamilyName,
+			class: label,
+			yearGroup,
+			isAnother,
 		};
 		if (!label && !yearGroup)
 			return fail(400, { problem: m.student_class_missing(), isNamesake: false });
