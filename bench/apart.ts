@@ -60,8 +60,7 @@ const knows = { ...(apart.school.organiser as { account: string }), knowsSafety:
 await keepApart(
 	apart.app,
 	{ ...knows, kind: 'organiser' },
-	[apart.school.families[0]!.id, apart.school.families[1]!.id],
-	30,
+	{ family: apart.school.families[0]!.id, other: apart.school.families[1]!.id, margin: 30 },
 );
 for (const world of [apart, thirds]) await book(world, 0, [0, 4]);
 const { closed, states } = await readSeats(

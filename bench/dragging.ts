@@ -114,11 +114,9 @@ try {
 		name: `Teacher ${index}`,
 	}));
 	const started = performance.now();
-	await savePlans(
-		app,
-		organiser,
-		made.id,
-		people.map(({ id, name }, index) => ({
+	await savePlans(app, organiser, {
+		conferenceId: made.id,
+		changes: people.map(({ id, name }, index) => ({
 			base: null,
 			plan: newDesk(
 				{
@@ -131,8 +129,8 @@ try {
 				next(),
 			),
 		})),
-		people,
-	);
+		teachers: people,
+	});
 	console.log(
 		`${desks} desks on 3 dates: saved in ${((performance.now() - started) / 1000).toFixed(1)} s`,
 	);

@@ -169,7 +169,7 @@ async function seedConference(app: App, organiser: Actor, made: MadeSchool): Pro
 	await seedDesks(app, organiser, conference.id, { thursday, friday }, furtherTeachers(made));
 	await seedAskedFor(app, organiser, conference.id);
 	await seedDentist(app, organiser, thursday);
-	await publishConference(app, organiser, conference.id);
+	await publishConference(app, organiser, { conferenceId: conference.id });
 	return conference.id;
 }
 
@@ -271,13 +271,11 @@ async function seedDesks(
 		})),
 		...further.map((teacher) => desk([teacher])),
 	];
-	const outcomes = await savePlans(
-		app,
-		organiser,
+	const saved = await savePlans(app, organiser, {
 		conferenceId,
-		plans.map((plan) => ({ base: null, plan })),
-	);
-	if (outcomes.some(({ faults, refusal }) => faults.length > 0 || refusal))
+		changes: plans.map((plan) => ({ base: null, plan })),
+	});
+	if (!saved.ok || saved.outcomes.some(({ faults, refusal }) => faults.length > 0 || refusal))
 		throw new Error('a desk of the demo has faults');
 }
 
@@ -296,7 +294,7 @@ function placesOf({ room, building, link, telephone, pin }: DemoTeacher): Planne
 async function seedAskedFor(app: App, organiser: Actor, conferenceId: string): Promise<void> {
 	const { desks } = await loadSnapshot(app.db, conferenceId);
 	const desk = desks.find(({ name }) => name === principal.name)!;
-	await saveRules(app, organiser, conferenceId, { acceptance: { [desk.id]: 'asked' } });
+	await saveRules(app, organiser, { conferenceId, acceptance: { [desk.id]: 'asked' } });
 }
 
 /** A teacher's calendar file, as a calendar program writes it. */

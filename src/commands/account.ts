@@ -18,7 +18,7 @@ try {
 		refuse('Say remove-second-factor or password-link, and the e-mail address of the account.');
 	else if (!known) refuse(`No account has the address ${email}.`);
 	else if (act === 'remove-second-factor') {
-		await removeSecondFactor(app, { kind: 'system' }, known.id);
+		await removeSecondFactor(app, { kind: 'system' }, { id: known.id });
 		console.log('The second factor is removed; the password alone is enough now.');
 	} else {
 		const reset = await accountToReset(app, address);

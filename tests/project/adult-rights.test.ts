@@ -35,6 +35,7 @@ import { KEY, openHouse, type House } from '../browser/house';
 import { smallSchool, type SmallSchool } from '../server/small-school';
 import { actingFunctions } from './acting-functions';
 import { everyRoute } from './route-table';
+import { done } from '../server/done';
 
 let house: House;
 let app: App;
@@ -84,8 +85,8 @@ beforeAll(async () => {
 			.values({ studentId: other.student, personId: third!.id, meets: false });
 		await tx.update(student).set({ givenName: 'Hidden' }).where(eq(student.id, family!.student));
 	});
-	await withdrawConference(app, school.organiser, school.conference);
-	await publishConference(app, school.organiser, school.conference);
+	await withdrawConference(app, school.organiser, { conferenceId: school.conference });
+	await publishConference(app, school.organiser, { conferenceId: school.conference });
 	full = family!.actor;
 	bound = { kind: 'adult', adult: second, families: [family!.id] };
 	const [row] = await db.select().from(invitation).where(eq(invitation.adultId, second));
@@ -151,7 +152,9 @@ async function prepare(right: Right): Promise<Hidden> {
 	const appointment = await book(first![0]!, wishAt(wishes, 0));
 	const own = { slot: second![3]!, wish: wishAt(open, 1) };
 	const ownId = await book(own.slot, own.wish);
-	const guest = await askGuest(app, full, { appointment, name: 'Gus', email: 'gus@x.example' });
+	const guest = done(
+		await askGuest(app, full, { appointment, name: 'Gus', email: 'gus@x.example' }),
+	);
 	await joinWaitingList(app, full, { ...ids, wish: wishAt(wishes, 2) });
 	const keep = { ...ids, appointments: [{ slot: third![6]!, wishes: [wishAt(wishes, 2)] }] };
 	const held = await holdVisit(app, full, { ...keep, key: randomUUID() });
@@ -168,7 +171,7 @@ async function prepare(right: Right): Promise<Hidden> {
 		wishes: wishes.map(({ id }) => id),
 		hold: held.hold.id,
 		offer: offered.hold.id,
-		guest: guest!.id,
+		guest: guest.id,
 		slots: third!,
 		own: { ...own, id: ownId },
 	};
@@ -343,7 +346,7 @@ const TABLE: Record<
 		status: 200,
 	},
 	'server withdrawGuest': {
-		ask: ({ guest }) => direct(withdrawGuest(app, bound, guest)),
+		ask: ({ guest }) => direct(withdrawGuest(app, bound, { guest })),
 		status: 200,
 	},
 	'server guestsOf': {
@@ -374,7 +377,7 @@ const TABLE: Record<
 	'server undoVisitAct': {
 		ask: async () => {
 			const [last] = await app.db.select().from(act).where(eq(act.kind, 'visit.booked')).limit(1);
-			return direct(undoVisitAct(app, bound, last!.id));
+			return direct(undoVisitAct(app, bound, { act: last!.id }));
 		},
 		status: 403,
 	},

@@ -51,7 +51,11 @@ describe('the files of the project', () => {
 	it('use each message, and have each that is used', () => {
 		const used = new Set(
 			sources('src').flatMap((file) =>
-				[...readFileSync(file, 'utf8').matchAll(/\bm\.([a-z][a-z_]*)\b/g)].map(([, name]) => name),
+				[
+					...readFileSync(file, 'utf8').matchAll(
+						/(?:\bm\.|\bsays\('|\bneeded\(\d+, ')([a-z][a-z_]*)\b/g,
+					),
+				].map(([, name]) => name),
 			),
 		);
 		const known = Object.keys(JSON.parse(readFileSync('messages/en.json', 'utf8'))).filter(

@@ -133,7 +133,7 @@ describe('an organiser’s program', () => {
 		expect(JSON.stringify(await demo.sql`select * from api_token`)).not.toContain(
 			narrow.token.slice(4),
 		);
-		await revokeToken(app, actor, narrow.id);
+		await revokeToken(app, actor, { id: narrow.id });
 		const refused = await ask(narrow.token, 'GET', '/conferences');
 		expect(refused.status).toBe(401);
 		expect(refused.headers.get('content-type')).toBe('application/problem+json');

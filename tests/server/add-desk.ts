@@ -4,6 +4,7 @@ import type { Actor } from '$lib/core/permissions/may';
 import type { App } from '$lib/server/app';
 import { savePlans } from '$lib/server/desks/save-plans';
 import { newId } from '$lib/server/identifiers';
+import { done } from './done';
 
 /** A desk as tests need it: people by name, all of whom receive, in the conference's hours. */
 export async function addDesk(
@@ -33,13 +34,12 @@ export async function addDesk(
 		newId(app.clock),
 	);
 	const series = plan.series.map((entry) => ({ ...entry, ...wanted.series }));
-	const [outcome] = await savePlans(
-		app,
-		organiser,
+	const saved = await savePlans(app, organiser, {
 		conferenceId,
-		[{ base: null, plan: { ...plan, series } }],
-		persons,
-	);
+		changes: [{ base: null, plan: { ...plan, series } }],
+		teachers: persons,
+	});
+	const [outcome] = done(saved).outcomes;
 	if (!outcome || outcome.faults.length || outcome.refusal)
 		throw new Error(`the desk was not kept: ${JSON.stringify(outcome)}`);
 	return id;

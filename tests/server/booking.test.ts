@@ -1,7 +1,8 @@
 import { eq, sql } from 'drizzle-orm';
 import { beforeAll, describe, expect, it, vi } from 'vitest';
-import { bookVisit, type VisitRequest } from '$lib/server/booking/change-visit';
-import { KeyReusedError } from '$lib/server/acts/record-act';
+import { bookVisit } from '$lib/server/booking/change-visit';
+import type { VisitRequest } from '$lib/operations/visits';
+import { KeyReusedError } from '$lib/server/runner/record-act';
 import { postgresError } from '$lib/server/database/errors';
 import { act, adult, appointment, claim, person, slot } from '$lib/server/database/schema';
 import { ForbiddenError } from '$lib/server/permissions/forbidden';
@@ -98,6 +99,7 @@ describe('booking a visit', () => {
 		]);
 		expect(await bookVisit(app, second!.actor, request)).toEqual({
 			ok: false,
+			reason: 'conflicts',
 			conflicts: [{ slot: request.appointments[1]!.slot, code: 'taken' }],
 		});
 		expect(await app.db.select().from(appointment)).toHaveLength(1);
@@ -115,6 +117,7 @@ describe('booking a visit', () => {
 		const foreign = { ...request, familyId: second!.id };
 		expect(await bookVisit(app, second!.actor, foreign)).toMatchObject({
 			ok: false,
+			reason: 'conflicts',
 			conflicts: [{ code: 'no-wish-for-this-desk' }],
 		});
 		const nowhere = {
@@ -123,6 +126,7 @@ describe('booking a visit', () => {
 		};
 		expect(await bookVisit(app, first!.actor, nowhere)).toMatchObject({
 			ok: false,
+			reason: 'conflicts',
 			conflicts: [{ code: 'taken' }],
 		});
 	});

@@ -4,14 +4,12 @@ import { readFileSync } from 'node:fs';
 import { eq, sql } from 'drizzle-orm';
 import { afterAll, describe, expect, it, vi } from 'vitest';
 import {
-	addBlock,
 	addCalendarAddress,
 	addCalendarFile,
 	listCalendars,
 	readCalendarsOf,
-	removeBlock,
-	removeCalendar,
 } from '$lib/server/calendars/calendars';
+import { addBlock, removeBlock, removeCalendar } from '$lib/server/calendars/change-calendars';
 import { calendarAddress, fetchCalendar } from '$lib/server/calendars/fetch-calendar';
 import { isPublicAddress } from '$lib/server/calendars/public-address';
 import { loadSnapshot } from '$lib/server/conferences/load-snapshot';
@@ -132,7 +130,8 @@ describe('a teacher’s calendars', () => {
 		).toEqual({ ok: true, entries: 2 });
 		expect(await free()).toBe(4);
 		const at = Date.parse('2026-12-03T21:05:00Z');
-		await addBlock(app, school.organiser, person, {
+		await addBlock(app, school.organiser, {
+			person,
 			start: at,
 			end: at + 10 * 60_000,
 			allDay: false,
@@ -140,16 +139,16 @@ describe('a teacher’s calendars', () => {
 		expect(await free()).toBe(2);
 		const { calendars, blocks } = await listCalendars(app, teacher, person);
 		expect(calendars).toMatchObject([{ name: 'own.ics', host: null, entries: 2, failure: null }]);
-		await removeCalendar(app, teacher, person, calendars[0]!.id);
+		await removeCalendar(app, teacher, { person, calendar: calendars[0]!.id });
 		expect(await free()).toBe(8);
-		await removeBlock(app, teacher, person, blocks[0]!.id);
+		await removeBlock(app, teacher, { person, block: blocks[0]!.id });
 		expect(await free()).toBe(10);
 		await addCalendarFile(app, teacher, person, { name: 'away.ics', text: fileText('all-day') });
 		expect(await free()).toBe(0);
 		const stranger = { kind: 'teacher' as const, person: school.desks[0]! };
 		await expect(listCalendars(app, stranger, person)).rejects.toThrow(ForbiddenError);
 		await expect(
-			addBlock(app, stranger, person, { start: 1, end: 2, allDay: false }),
+			addBlock(app, stranger, { person, start: 1, end: 2, allDay: false }),
 		).rejects.toThrow(ForbiddenError);
 	});
 

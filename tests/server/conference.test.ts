@@ -7,8 +7,8 @@ import {
 	createConference,
 	publishConference,
 	withdrawConference,
-	type NewConference,
 } from '$lib/server/conferences/change-conference';
+import type { NewConference } from '$lib/operations/conferences';
 import { addressOf } from '$lib/server/conferences/free-address';
 import { basicsOf, saveBasics } from '$lib/server/conferences/save-basics';
 import { teacherConferences } from '$lib/server/days/teacher-day';
@@ -35,8 +35,8 @@ import { smallSchool, type SmallSchool } from './small-school';
 
 /** Has the wishes follow again from what was changed by hand. */
 async function publishAgain(app: App, { organiser, conference }: SmallSchool): Promise<void> {
-	await withdrawConference(app, organiser, conference);
-	await publishConference(app, organiser, conference);
+	await withdrawConference(app, organiser, { conferenceId: conference });
+	await publishConference(app, organiser, { conferenceId: conference });
 }
 
 const basics: NewConference = {
@@ -86,7 +86,9 @@ describe('a conference', () => {
 		const school = await smallSchool(app, { families: 1, desks: 1 });
 		const { actor } = school.families[0]!;
 		await expect(createConference(app, actor, basics)).rejects.toThrow(ForbiddenError);
-		await expect(publishConference(app, actor, school.conference)).rejects.toThrow(ForbiddenError);
+		await expect(
+			publishConference(app, actor, { conferenceId: school.conference }),
+		).rejects.toThrow(ForbiddenError);
 		await expect(readFloor(app, actor, school.conference)).rejects.toThrow(ForbiddenError);
 		await expect(listFamilies(app, actor, school.conference)).rejects.toThrow(ForbiddenError);
 	});
@@ -99,7 +101,7 @@ describe('a conference', () => {
 		const [row] = await app.db.select().from(conference).where(eq(conference.id, id));
 		const seen = basicsOf(row!);
 		const change = (part: Partial<typeof seen>) =>
-			saveBasics(app, organiser, id, seen, { ...seen, ...part });
+			saveBasics(app, organiser, { conferenceId: id, base: seen, mine: { ...seen, ...part } });
 		expect(await change({ name: 'First' })).toMatchObject({ collisions: [], faults: [] });
 		expect(await change({ words: 'Come in.' })).toMatchObject({
 			collisions: [],
@@ -120,23 +122,27 @@ describe('a conference', () => {
 		const id = made.ok ? made.id : '';
 		const [row] = await app.db.select().from(conference).where(eq(conference.id, id));
 		const seen = basicsOf(row!);
-		const outcome = await saveBasics(app, organiser, id, seen, {
-			...seen,
-			name: ' ',
-			words: 'Come in.',
-			address: 'winter',
-			gapMinutes: 61,
-			weekly: [
-				{
-					start: 960,
-					end: 1000,
-					from: '2026-12-03',
-					until: '2026-12-17',
-					weekdays: [4],
-					everyWeeks: 1,
-					except: [],
-				},
-			],
+		const outcome = await saveBasics(app, organiser, {
+			conferenceId: id,
+			base: seen,
+			mine: {
+				...seen,
+				name: ' ',
+				words: 'Come in.',
+				address: 'winter',
+				gapMinutes: 61,
+				weekly: [
+					{
+						start: 960,
+						end: 1000,
+						from: '2026-12-03',
+						until: '2026-12-17',
+						weekdays: [4],
+						everyWeeks: 1,
+						except: [],
+					},
+				],
+			},
 		});
 		expect(outcome.basics).toMatchObject({ name: 'Spring', words: 'Come in.', weekly: [] });
 		expect(outcome.faults.map(({ field, code }) => [field, code])).toEqual([
@@ -149,7 +155,11 @@ describe('a conference', () => {
 		expect(suggestions.length).toBeGreaterThan(1);
 		for (const address of suggestions)
 			expect(
-				await saveBasics(app, organiser, id, outcome.basics, { ...outcome.basics, address }),
+				await saveBasics(app, organiser, {
+					conferenceId: id,
+					base: outcome.basics,
+					mine: { ...outcome.basics, address },
+				}),
 			).toMatchObject({ faults: [] });
 	});
 
@@ -158,11 +168,14 @@ describe('a conference', () => {
 		const school = await smallSchool(app, { families: 2, desks: 2 });
 		const before = await app.db.select().from(wish);
 		expect(before).toHaveLength(4);
-		await withdrawConference(app, school.organiser, school.conference);
-		await publishConference(app, school.organiser, school.conference);
+		await withdrawConference(app, school.organiser, { conferenceId: school.conference });
+		await publishConference(app, school.organiser, { conferenceId: school.conference });
 		expect(await app.db.select().from(wish)).toEqual(before);
 		const [, plan] = await loadPlans(app.db, school.conference);
-		await savePlans(app, school.organiser, school.conference, [{ base: plan!, plan: null }]);
+		await savePlans(app, school.organiser, {
+			conferenceId: school.conference,
+			changes: [{ base: plan!, plan: null }],
+		});
 		expect(await app.db.select().from(wish)).toHaveLength(2);
 	});
 
@@ -218,7 +231,11 @@ describe('changing hours', () => {
 		const [row] = await app.db.select().from(conference);
 		const seen = basicsOf(row!);
 		const shorter = { ...seen, hours: [{ date: '2026-12-03', start: 970, end: 1010 }] };
-		await saveBasics(app, organiser, school.conference, seen, shorter);
+		await saveBasics(app, organiser, {
+			conferenceId: school.conference,
+			base: seen,
+			mine: shorter,
+		});
 
 		expect(await school.slots(0)).toEqual(before.slice(1, 5));
 		expect(await slotsToSettle(app, school.conference)).toMatchObject([
@@ -232,7 +249,11 @@ describe('changing hours', () => {
 		const gone = await app.db.select().from(slot).where(eq(slot.id, before[0]!));
 		expect(gone).toEqual([]);
 		// Undone: all of it is as it was, nothing is left to settle.
-		await saveBasics(app, organiser, school.conference, shorter, seen);
+		await saveBasics(app, organiser, {
+			conferenceId: school.conference,
+			base: shorter,
+			mine: seen,
+		});
 		expect((await school.slots(0))[8]).toBe(before[8]);
 		expect(await slotsToSettle(app, school.conference)).toEqual([]);
 	});
@@ -246,10 +267,11 @@ describe('changing hours', () => {
 		const places = [{ kind: 'video' as const, link: 'https://door.example/1' }];
 		const series = plan!.series.map((entry) => ({ ...entry, places }));
 		expect(
-			await savePlans(app, school.organiser, school.conference, [
-				{ base: plan!, plan: { ...plan!, series } },
-			]),
-		).toMatchObject([{ faults: [], collisions: [], refusal: null }]);
+			await savePlans(app, school.organiser, {
+				conferenceId: school.conference,
+				changes: [{ base: plan!, plan: { ...plan!, series } }],
+			}),
+		).toMatchObject({ outcomes: [{ faults: [], collisions: [], refusal: null }] });
 		const view = await familyView(app, actor, school.conference, id);
 		expect(view.appointments).toMatchObject([{ link: 'https://door.example/1' }]);
 	});

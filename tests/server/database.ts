@@ -18,6 +18,7 @@ async function migratedTemplate(admin: Sql): Promise<string> {
 	const digest = createHash('sha256');
 	for (const file of readdirSync(folder).filter((name) => name.endsWith('.sql')))
 		digest.update(readFileSync(join(folder, file)));
+	digest.update(readFileSync('node_modules/graphile-worker/package.json'));
 	const name = `migrated_${digest.digest('hex').slice(0, 16)}`;
 	await admin`select pg_advisory_lock(hashtext(${name}))`;
 	const [known] = await admin`select from pg_database where datname = ${name}`;

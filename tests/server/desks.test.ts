@@ -25,7 +25,7 @@ import { loadPlans } from '$lib/server/desks/load-plans';
 import { changeOwnDesk, openProposals, settleProposal } from '$lib/server/desks/proposals';
 import { savePlans } from '$lib/server/desks/save-plans';
 import { keepSlot, slotsToSettle } from '$lib/server/desks/to-settle';
-import { addBlock } from '$lib/server/calendars/calendars';
+import { addBlock } from '$lib/server/calendars/change-calendars';
 import { teacherConferences } from '$lib/server/days/teacher-day';
 import { ForbiddenError } from '$lib/server/permissions/forbidden';
 import { listRooms, saveRooms } from '$lib/server/places/rooms';
@@ -33,6 +33,7 @@ import { familyView } from '$lib/server/visits/family-view';
 import { addDesk } from './add-desk';
 import { freshApp } from './database';
 import { smallSchool, type SmallSchool } from './small-school';
+import { done, refused } from './done';
 
 type App = Awaited<ReturnType<typeof freshApp>>;
 
@@ -45,8 +46,11 @@ async function plansOf(app: App, school: SmallSchool): Promise<DeskPlan[]> {
 	return loadPlans(app.db, school.conference);
 }
 async function change(app: App, school: SmallSchool, base: DeskPlan, plan: DeskPlan | null) {
-	const [outcome] = await savePlans(app, school.organiser, school.conference, [{ base, plan }]);
-	return outcome!;
+	const saved = await savePlans(app, school.organiser, {
+		conferenceId: school.conference,
+		changes: [{ base, plan }],
+	});
+	return done(saved).outcomes[0]!;
 }
 const withSeries = (plan: DeskPlan, part: Partial<SeriesPlan>): DeskPlan => ({
 	...plan,
@@ -77,20 +81,30 @@ describe('saving desks', () => {
 		const school = await smallSchool(app, { families: 1, desks: 3 });
 		await bookVisit(app, school.families[0]!.actor, await school.request(0, [[2, 0]]));
 		const [first, second, third] = await plansOf(app, school);
-		const outcomes = await savePlans(app, school.organiser, school.conference, [
-			{ base: first!, plan: { ...first!, name: 'Renamed' } },
-			{ base: second!, plan: withSeries(second!, { seats: 0 }) },
-			{ base: third!, plan: null },
-		]);
+		const saved = await savePlans(app, school.organiser, {
+			conferenceId: school.conference,
+			changes: [
+				{ base: first!, plan: { ...first!, name: 'Renamed' } },
+				{ base: second!, plan: withSeries(second!, { seats: 0 }) },
+				{ base: third!, plan: null },
+			],
+		});
 		expect(
-			outcomes.map(({ plan, faults, refusal }) => [plan?.name, faults[0]?.code, refusal]),
+			done(saved).outcomes.map(({ plan, faults, refusal }) => [
+				plan?.name,
+				faults[0]?.code,
+				refusal,
+			]),
 		).toEqual([
 			['Renamed', undefined, null],
 			['Teacher 1', 'seats-wrong', null],
 			['Teacher 2', undefined, 'has-appointments'],
 		]);
 		await expect(
-			savePlans(app, school.families[0]!.actor, school.conference, [{ base: null, plan: first! }]),
+			savePlans(app, school.families[0]!.actor, {
+				conferenceId: school.conference,
+				changes: [{ base: null, plan: first! }],
+			}),
 		).rejects.toThrow(ForbiddenError);
 	});
 
@@ -129,10 +143,14 @@ describe('saving desks', () => {
 		expect((await slotsToSettle(app, school.conference)).map(({ slot }) => slot)).toEqual([
 			slots[7],
 		]);
-		expect(await keepSlot(app, school.organiser, school.conference, slots[7]!)).not.toBeNull();
+		expect(
+			await keepSlot(app, school.organiser, { conferenceId: school.conference, slot: slots[7]! }),
+		).toEqual({ ok: true });
 		expect(await slotsToSettle(app, school.conference)).toEqual([]);
 		expect(await school.slots(0)).toEqual([...slots.slice(0, 3), slots[7]]);
-		expect(await keepSlot(app, school.organiser, school.conference, slots[7]!)).toBeNull();
+		expect(
+			await keepSlot(app, school.organiser, { conferenceId: school.conference, slot: slots[7]! }),
+		).toEqual(refused('settled'));
 		// Undone over what there is now: everything fits again, nothing was lost on the way.
 		const [now] = await plansOf(app, school);
 		await change(app, school, moved.plan!, {
@@ -156,7 +174,13 @@ describe('saving desks', () => {
 		const [row] = await app.db.select().from(conference);
 		const seen = basicsOf(row!);
 		const longer = { ...seen, hours: [{ date: '2026-12-03', start: 960, end: 1120 }] };
-		expect(await saveBasics(app, school.organiser, school.conference, seen, longer)).toMatchObject({
+		expect(
+			await saveBasics(app, school.organiser, {
+				conferenceId: school.conference,
+				base: seen,
+				mine: longer,
+			}),
+		).toMatchObject({
 			faults: [],
 		});
 		expect(await app.db.select().from(sitting)).toHaveLength(3);
@@ -181,16 +205,22 @@ describe('rooms', () => {
 
 		const entries = await listRooms(app.db, school.organiser);
 		const puffin = entries.find((entry) => entry.kind === 'room')!;
-		const set = (part: object) =>
-			saveRooms(app, school.organiser, [{ base: puffin, entry: { ...puffin, ...part } }]);
+		const set = async (part: object) =>
+			done(
+				await saveRooms(app, school.organiser, {
+					changes: [{ base: puffin, entry: { ...puffin, ...part } }],
+				}),
+			).outcomes;
 		expect(await set({ spaces: 3 })).toMatchObject([{ fault: null, entry: { spaces: 3 } }]);
 		expect(await spaces()).toEqual([1, 2, 3]);
-		await saveRooms(app, school.organiser, [
-			{
-				base: { ...puffin, spaces: 3 } as typeof puffin,
-				entry: { ...puffin, spaces: 2 } as typeof puffin,
-			},
-		]);
+		await saveRooms(app, school.organiser, {
+			changes: [
+				{
+					base: { ...puffin, spaces: 3 } as typeof puffin,
+					entry: { ...puffin, spaces: 2 } as typeof puffin,
+				},
+			],
+		});
 		expect(await spaces()).toEqual([1, 2, null]);
 		// The database by itself.
 		await expect(app.db.update(sitting).set({ space: 1 })).rejects.toSatisfy(
@@ -207,43 +237,45 @@ describe('rooms', () => {
 		const entries = await listRooms(app.db, school.organiser);
 		const [building] = entries.filter((entry) => entry.kind === 'building');
 		const [first, second] = entries.filter((entry) => entry.kind === 'room');
-		const outcomes = await saveRooms(app, school.organiser, [
-			{ base: first!, entry: null },
-			{ base: building!, entry: null },
-			{
-				base: second!,
-				entry: { ...second!, name: (first as { name: string }).name } as typeof second & object,
-			},
-			{ base: second!, entry: { ...second!, stepFree: false } as typeof second & object },
-			{
-				base: null,
-				entry: {
-					kind: 'building',
-					id: '01890000-0000-7000-8000-000000000001',
-					name: 'Wing',
-					insideMinutes: 2,
+		const saved = await saveRooms(app, school.organiser, {
+			changes: [
+				{ base: first!, entry: null },
+				{ base: building!, entry: null },
+				{
+					base: second!,
+					entry: { ...second!, name: (first as { name: string }).name } as typeof second & object,
 				},
-			},
-			{
-				base: null,
-				entry: {
-					kind: 'walk',
-					from: (building as { id: string }).id,
-					to: '01890000-0000-7000-8000-000000000001',
-					minutes: 61,
+				{ base: second!, entry: { ...second!, stepFree: false } as typeof second & object },
+				{
+					base: null,
+					entry: {
+						kind: 'building',
+						id: '01890000-0000-7000-8000-000000000001',
+						name: 'Wing',
+						insideMinutes: 2,
+					},
 				},
-			},
-			{
-				base: null,
-				entry: {
-					kind: 'walk',
-					from: (building as { id: string }).id,
-					to: '01890000-0000-7000-8000-000000000001',
-					minutes: 4,
+				{
+					base: null,
+					entry: {
+						kind: 'walk',
+						from: (building as { id: string }).id,
+						to: '01890000-0000-7000-8000-000000000001',
+						minutes: 61,
+					},
 				},
-			},
-		]);
-		expect(outcomes.map(({ fault }) => fault)).toEqual([
+				{
+					base: null,
+					entry: {
+						kind: 'walk',
+						from: (building as { id: string }).id,
+						to: '01890000-0000-7000-8000-000000000001',
+						minutes: 4,
+					},
+				},
+			],
+		});
+		expect(done(saved).outcomes.map(({ fault }) => fault)).toEqual([
 			'in-use',
 			'in-use',
 			'name-taken',
@@ -257,7 +289,7 @@ describe('rooms', () => {
 			[false, 4],
 			[true, 2],
 		]);
-		await expect(saveRooms(app, { kind: 'helper', account: 'x' }, [])).rejects.toThrow(
+		await expect(saveRooms(app, { kind: 'helper', account: 'x' }, { changes: [] })).rejects.toThrow(
 			ForbiddenError,
 		);
 	});
@@ -273,7 +305,7 @@ describe('a pool', () => {
 			forAll: true,
 			places: [room('Hall')],
 		});
-		await publishConference(app, school.organiser, school.conference);
+		await publishConference(app, school.organiser, { conferenceId: school.conference });
 		const slots = (await loadSnapshot(app.db, school.conference)).slots.filter(
 			({ desk }) => desk === id,
 		);
@@ -355,7 +387,11 @@ describe('a date that is added later', () => {
 		const [row] = await app.db.select().from(conference);
 		const basics = basicsOf(row!);
 		const hours = [...basics.hours, friday];
-		await saveBasics(app, school.organiser, school.conference, basics, { ...basics, hours });
+		await saveBasics(app, school.organiser, {
+			conferenceId: school.conference,
+			base: basics,
+			mine: { ...basics, hours },
+		});
 		const sittings = await app.db.select().from(sitting).orderBy(sitting.startsAt);
 		const onFriday = sittings.filter(({ localDate }) => localDate === friday.date);
 		expect(onFriday.map(({ deskId, roomId }) => [deskId, roomId !== null])).toEqual(
@@ -416,7 +452,8 @@ describe('who receives', () => {
 			...base!,
 			people: [...base!.people, { person: second!, role: 'all' }],
 		});
-		await addBlock(app, school.organiser, second!, {
+		await addBlock(app, school.organiser, {
+			person: second!,
 			start: FIRST + 15 * MINUTE,
 			end: FIRST + 25 * MINUTE,
 			allDay: false,
@@ -464,7 +501,8 @@ describe('who receives', () => {
 			(error) => postgresError(error)?.constraint_name === 'claim_not_in_busy_time',
 		);
 		// A duty that comes later lies over the appointment, and is told.
-		await addBlock(app, school.organiser, second!, {
+		await addBlock(app, school.organiser, {
+			person: second!,
 			start: FIRST + 30 * MINUTE,
 			end: FIRST + 32 * MINUTE,
 			allDay: false,
@@ -551,30 +589,40 @@ describe('a teacher’s own desk', () => {
 		});
 		const allow = async (teachersMay: 'propose' | 'change') =>
 			app.db.update(conference).set({ teachersMay });
-		await expect(changeOwnDesk(app, teacher, own!, wanted(970))).rejects.toThrow(ForbiddenError);
+		await expect(changeOwnDesk(app, teacher, { person: own!, ...wanted(970) })).rejects.toThrow(
+			ForbiddenError,
+		);
 		await allow('propose');
 		await expect(
-			changeOwnDesk(app, { kind: 'teacher', person: stranger! }, stranger!, wanted(970)),
+			changeOwnDesk(
+				app,
+				{ kind: 'teacher', person: stranger! },
+				{ person: stranger!, ...wanted(970) },
+			),
 		).rejects.toThrow(ForbiddenError);
-		expect(await changeOwnDesk(app, teacher, own!, wanted(1070))).toMatchObject({
-			done: 'refused',
+		expect(await changeOwnDesk(app, teacher, { person: own!, ...wanted(1070) })).toMatchObject({
+			reason: 'faults',
 			faults: [{ code: 'end-before-start' }],
 		});
-		await changeOwnDesk(app, teacher, own!, wanted(1000));
-		expect(await changeOwnDesk(app, teacher, own!, wanted(970))).toEqual({ done: 'proposed' });
+		await changeOwnDesk(app, teacher, { person: own!, ...wanted(1000) });
+		expect(await changeOwnDesk(app, teacher, { person: own!, ...wanted(970) })).toEqual({
+			ok: true,
+			became: 'proposed',
+		});
 		expect(await school.slots(0)).toHaveLength(10);
 		const proposals = await openProposals(app.db, school.conference);
 		expect(proposals).toMatchObject([{ by: 'Teacher 0', note: 'I have a bus.' }]);
-		await settleProposal(app, school.organiser, proposals[0]!.id, true);
+		await settleProposal(app, school.organiser, { proposal: proposals[0]!.id, accept: true });
 		expect(await school.slots(0)).toHaveLength(9);
 		expect(await openProposals(app.db, school.conference)).toEqual([]);
 		await allow('change');
 		expect(
-			await changeOwnDesk(app, teacher, own!, {
+			await changeOwnDesk(app, teacher, {
+				person: own!,
 				...wanted(980),
 				base: (await plansOf(app, school))[0]!,
 			}),
-		).toEqual({ done: 'changed' });
+		).toEqual({ ok: true, became: 'changed' });
 		expect(await school.slots(0)).toHaveLength(8);
 		// Name, people and whom it is open to are the office's.
 		expect((await plansOf(app, school))[0]).toMatchObject({ name: 'Teacher 0', forAll: false });
@@ -591,7 +639,8 @@ describe('an earlier conference', () => {
 		expect(await peopleWhoLeft(app.db, school.conference)).toEqual([
 			{ name: 'Teacher 1', desks: ['Teacher 1'] },
 		]);
-		const copy = await copyConference(app, school.organiser, school.conference, {
+		const copy = await copyConference(app, school.organiser, {
+			earlier: school.conference,
 			name: 'Spring',
 			dates: ['2027-03-18'],
 		});
@@ -611,10 +660,15 @@ describe('an earlier conference', () => {
 			before.map(({ series }) => series[0]!.places),
 		);
 		expect(
-			await copyConference(app, school.organiser, school.conference, { name: 'X', dates: [] }),
+			await copyConference(app, school.organiser, {
+				earlier: school.conference,
+				name: 'X',
+				dates: [],
+			}),
 		).toEqual({ ok: false, reason: 'no-dates' });
 		expect(
-			await copyConference(app, school.organiser, school.conference, {
+			await copyConference(app, school.organiser, {
+				earlier: school.conference,
 				name: ' ',
 				dates: ['2027-03-18'],
 			}),

@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { KeyReusedError } from '$lib/server/acts/record-act';
+import { KeyReusedError } from '$lib/server/runner/record-act';
 import { BusyError } from '$lib/server/database/transaction';
 import { BodyTooLargeError, failureOf } from '$lib/server/failures/failure-of';
 import { ForbiddenError } from '$lib/server/permissions/forbidden';

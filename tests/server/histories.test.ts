@@ -5,7 +5,7 @@ import { usualRules } from '$lib/core/rules/rules';
 import type { App } from '$lib/server/app';
 import { bookVisit, cancelAppointments, changeVisit } from '$lib/server/booking/change-visit';
 import { giveBack, holdVisit } from '$lib/server/booking/hold-visit';
-import { tendVisits } from '$lib/server/booking/tend-visits';
+import { tend } from './tend';
 import { undoVisitAct } from '$lib/server/booking/undo-visit';
 import { joinWaitingList } from '$lib/server/booking/waiting-list';
 import { conference } from '$lib/server/database/schema';
@@ -338,25 +338,27 @@ async function perform(
 				...of(act.family),
 				cancel,
 			});
-			return result !== 'unknown' && result.ok;
+			return result.ok;
 		}
 		case 'give-back':
-			return giveBack(here, actor(act.family), of(act.family));
+			return (await giveBack(here, actor(act.family), of(act.family))).ok;
 		case 'join':
 			return (
-				(await joinWaitingList(here, actor(act.family), {
+				await joinWaitingList(here, actor(act.family), {
 					...of(act.family),
 					wish: wishes[act.family]![act.desk]!,
-				})) !== null
-			);
+				})
+			).ok;
 		case 'undo': {
 			const id = lastActs.get(act.family);
-			return id === undefined ? false : (await undoVisitAct(here, school.organiser, id)).ok;
+			return id === undefined
+				? false
+				: (await undoVisitAct(here, school.organiser, { act: id })).ok;
 		}
 		case 'wait':
 			return true;
 		case 'tend':
-			await tendVisits(here);
+			await tend(here);
 			return true;
 	}
 }

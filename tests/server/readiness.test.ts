@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest';
 import { isReady, readReadiness } from '$lib/server/conferences/readiness';
-import { readStanding } from '$lib/server/conferences/read-standing';
+import { readProgress } from '$lib/server/conferences/read-progress';
 import { classTeacher, conference, person, wish, wishDesk } from '$lib/server/database/schema';
 import { loadPlans } from '$lib/server/desks/load-plans';
 import { savePlans } from '$lib/server/desks/save-plans';
@@ -8,13 +8,15 @@ import type { DeskPlan } from '$lib/core/desks/desk-plan';
 import type { App } from '$lib/server/app';
 import { freshApp } from './database';
 import { smallSchool, type SmallSchool } from './small-school';
+import { done } from './done';
 
 async function changeDesk(app: App, school: SmallSchool, at: number, change: Partial<DeskPlan>) {
 	const base = (await loadPlans(app.db, school.conference))[at]!;
-	const [outcome] = await savePlans(app, school.organiser, school.conference, [
-		{ base, plan: { ...base, ...change } },
-	]);
-	expect(outcome).toMatchObject({ faults: [], refusal: null });
+	const saved = await savePlans(app, school.organiser, {
+		conferenceId: school.conference,
+		changes: [{ base, plan: { ...base, ...change } }],
+	});
+	expect(done(saved).outcomes).toMatchObject([{ faults: [], refusal: null }]);
 }
 const seriesOf = async (app: App, school: SmallSchool, at: number) =>
 	(await loadPlans(app.db, school.conference))[at]!.series;
@@ -50,8 +52,8 @@ it('before a conference is published it is told what clashes, has no place, no t
 	expect((await readiness()).clashes).toBe(1);
 
 	const [row] = await app.db.select().from(conference);
-	const { standing } = await readStanding(app, school.organiser, row!);
-	expect(standing).toMatchObject({ desksWithoutTimes: 1, desksWithoutPlace: 1 });
+	const { progress } = await readProgress(app, school.organiser, row!);
+	expect(progress).toMatchObject({ desksWithoutTimes: 1, desksWithoutPlace: 1 });
 
 	await app.db.delete(classTeacher);
 	expect((await readiness()).unreceived).toEqual(['Student 0', 'Student 1']);

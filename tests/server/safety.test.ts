@@ -87,7 +87,7 @@ describe('families kept apart', () => {
 	it('are never at the school together, with the margin; nobody can tell why', async () => {
 		const { app, small, knows } = await school();
 		const [a, b, c] = small.families;
-		await keepApart(app, knows, [b!.id, a!.id], 30);
+		await keepApart(app, knows, { family: b!.id, other: a!.id, margin: 30 });
 		// 16:40 to 16:50 for the first family: the other may be there before 16:10 or from 17:20 on.
 		expect(await bookVisit(app, a!.actor, await small.request(0, [[0, 4]]))).toMatchObject({
 			ok: true,
@@ -131,7 +131,7 @@ describe('families kept apart', () => {
 	it('two of them who book at the same moment do not end up together', async () => {
 		const { app, small, knows } = await school();
 		const [a, b] = small.families;
-		await keepApart(app, knows, [a!.id, b!.id], 0);
+		await keepApart(app, knows, { family: a!.id, other: b!.id, margin: 0 });
 		const requests = [await small.request(0, [[0, 3]]), await small.request(1, [[1, 3]])];
 		const results = await Promise.all([
 			bookVisit(app, a!.actor, requests[0]!),
@@ -145,7 +145,7 @@ describe('what few may know', () => {
 	it('is shown to them alone, and is in no list', async () => {
 		const { app, small, knows } = await school();
 		const [a, b] = small.families;
-		await keepApart(app, knows, [a!.id, b!.id], 45);
+		await keepApart(app, knows, { family: a!.id, other: b!.id, margin: 45 });
 		await changeRight(app, knows, {
 			...rights,
 			isTold: false,
@@ -160,7 +160,9 @@ describe('what few may know', () => {
 			knowsSafety: false,
 		};
 		expect(await familySafety(app, notKnowing, a!.id)).toBeNull();
-		await expect(keepApart(app, notKnowing, [a!.id, b!.id], null)).rejects.toThrow(ForbiddenError);
+		await expect(
+			keepApart(app, notKnowing, { family: a!.id, other: b!.id, margin: null }),
+		).rejects.toThrow(ForbiddenError);
 		await expect(
 			changeRight(app, a!.actor, { ...rights, adult: a!.adult, student: a!.student }),
 		).rejects.toThrow(ForbiddenError);

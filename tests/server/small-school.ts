@@ -23,7 +23,7 @@ import { inTransaction } from '$lib/server/database/transaction';
 import { newId } from '$lib/server/identifiers';
 import { invite } from '$lib/server/invitations/visitors';
 import { teacherNamed } from '$lib/server/people/teachers';
-import type { VisitRequest } from '$lib/server/booking/change-visit';
+import type { VisitRequest } from '$lib/operations/visits';
 import { addDesk } from './add-desk';
 
 export interface SmallFamily {
@@ -108,7 +108,7 @@ export async function smallSchool(
 			}),
 		);
 	}
-	await publishConference(app, organiser, made.id);
+	await publishConference(app, organiser, { conferenceId: made.id });
 
 	const slots = async (desk: number) =>
 		(await loadSnapshot(db, made.id)).slots

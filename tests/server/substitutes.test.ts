@@ -8,7 +8,7 @@ import { visitAnswer } from '$lib/server/api/visit-answer';
 import type { App } from '$lib/server/app';
 import { answerAppointment } from '$lib/server/booking/answer-appointment';
 import { bookVisit, changeVisit } from '$lib/server/booking/change-visit';
-import { addBlock } from '$lib/server/calendars/calendars';
+import { addBlock } from '$lib/server/calendars/change-calendars';
 import { expectedFamilies } from '$lib/server/days/expected-families';
 import { teacherConferences } from '$lib/server/days/teacher-day';
 import { appointment, conference, deskPerson, family } from '$lib/server/database/schema';
@@ -21,6 +21,7 @@ import { bookedEntries } from '$lib/ui/visit/ribbon-entry';
 import { addDesk } from './add-desk';
 import { freshApp } from './database';
 import { smallSchool, type SmallSchool } from './small-school';
+import { done } from './done';
 
 const DATE = '2026-12-03';
 const M = 60_000;
@@ -49,10 +50,11 @@ async function withSubstitute() {
 		({ id }) => id === school.desks[0],
 	)!;
 	const substitutes = [{ date: DATE, absent: absent!, person: other! }];
-	const [outcome] = await savePlans(app, school.organiser, school.conference, [
-		{ base: plan, plan: { ...plan, substitutes } },
-	]);
-	expect(outcome).toMatchObject({ refusal: null, faults: [] });
+	const saved = await savePlans(app, school.organiser, {
+		conferenceId: school.conference,
+		changes: [{ base: plan, plan: { ...plan, substitutes } }],
+	});
+	expect(done(saved).outcomes).toMatchObject([{ refusal: null, faults: [] }]);
 	return { app, school, absent: absent!, other: other!, before };
 }
 
@@ -152,7 +154,8 @@ describe('an appointment is said to be what it is', () => {
 		const { app, school, teacher } = await asked();
 		const [, second] = await linesOf(app, school, teacher);
 		expect(second!.state).toBe('free');
-		await addBlock(app, school.organiser, teacher, {
+		await addBlock(app, school.organiser, {
+			person: teacher,
 			start: second!.start,
 			end: second!.start + 2 * M,
 			allDay: false,
@@ -177,9 +180,10 @@ it('a telephone number with its PIN is in the family’s page only once it is bo
 	const places = [{ kind: 'telephone' as const, number: '902 555 0140', pin: '4711' }];
 	const plan = (await loadPlans(app.db, school.conference))[0]!;
 	const series = plan.series.map((entry) => ({ ...entry, places }));
-	await savePlans(app, school.organiser, school.conference, [
-		{ base: plan, plan: { ...plan, series } },
-	]);
+	await savePlans(app, school.organiser, {
+		conferenceId: school.conference,
+		changes: [{ base: plan, plan: { ...plan, series } }],
+	});
 	await addDesk(app, school.organiser, school.conference, { people: ['Somebody Else'], places });
 	const page = async () => JSON.stringify(await familyView(app, actor, school.conference, id));
 	expect(await page()).toContain('telephone');

@@ -135,8 +135,7 @@ it('what is closed to one family cannot be told from what third families took', 
 	await keepApart(
 		apart.app,
 		{ ...(apart.school.organiser as { account: string }), kind: 'organiser', knowsSafety: true },
-		[apart.school.families[0]!.id, apart.school.families[1]!.id],
-		MARGIN,
+		{ family: apart.school.families[0]!.id, other: apart.school.families[1]!.id, margin: MARGIN },
 	);
 	const inApart = await transcriptOf(apart, () => firstBooks(apart));
 

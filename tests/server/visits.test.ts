@@ -3,21 +3,14 @@ import { describe, expect, it } from 'vitest';
 import type { Rules } from '$lib/core/rules/rules';
 import type { App } from '$lib/server/app';
 import { answerAppointment } from '$lib/server/booking/answer-appointment';
-import {
-	bookVisit,
-	cancelAppointments,
-	changeVisit,
-	type BookingResult,
-} from '$lib/server/booking/change-visit';
+import { bookVisit, cancelAppointments, changeVisit } from '$lib/server/booking/change-visit';
 import { askGuest, guestsOf, guestView, withdrawGuest } from '$lib/server/booking/guests';
 import { giveBack, holdVisit, offerSlots } from '$lib/server/booking/hold-visit';
-import { sweepHolds, tendVisits } from '$lib/server/booking/tend-visits';
+import { sweepHolds } from '$lib/server/booking/tend-visits';
+import { tend } from './tend';
 import { undoVisitAct } from '$lib/server/booking/undo-visit';
-import {
-	joinWaitingList,
-	leaveWaitingList,
-	tendWaitingList,
-} from '$lib/server/booking/waiting-list';
+import { tendWaitingList } from '$lib/server/booking/tend-waiting-list';
+import { joinWaitingList, leaveWaitingList } from '$lib/server/booking/waiting-list';
 import { saveRules } from '$lib/server/conferences/save-rules';
 import { readSeatStates } from '$lib/server/conferences/read-claims';
 import {
@@ -47,6 +40,7 @@ import { ForbiddenError } from '$lib/server/permissions/forbidden';
 import { familyView } from '$lib/server/visits/family-view';
 import { freshApp } from './database';
 import { smallSchool, type SmallSchool } from './small-school';
+import { done, refused } from './done';
 
 const MINUTE = 60_000;
 
@@ -65,8 +59,8 @@ async function setUp(size: Parameters<typeof smallSchool>[1], rules: Partial<Rul
 }
 
 const codes = (
-	result: BookingResult | { ok: false; conflicts: readonly { code: string }[] } | { ok: true },
-) => ('conflicts' in result ? result.conflicts.map(({ code }) => code) : 'ok');
+	result: { ok: false; reason: string; conflicts?: readonly { code: string }[] } | { ok: true },
+) => (result.ok ? 'ok' : (result.conflicts ?? []).map(({ code }) => code));
 
 const request = async (school: SmallSchool, family: number, picks: [number, number][]) =>
 	school.request(family, picks);
@@ -140,8 +134,8 @@ describe('a hold', () => {
 		await holdVisit(app, actor, await request(school, 0, [[0, 0]]));
 		await holdVisit(app, actor, await request(school, 0, [[0, 1]]));
 		expect(await app.db.select().from(claim).where(eq(claim.kind, 'desk'))).toHaveLength(1);
-		expect(await giveBack(app, actor, { conferenceId, familyId: id })).toBe(true);
-		expect(await giveBack(app, actor, { conferenceId, familyId: id })).toBe(false);
+		expect(await giveBack(app, actor, { conferenceId, familyId: id })).toEqual({ ok: true });
+		expect(await giveBack(app, actor, { conferenceId, familyId: id })).toEqual(refused('unknown'));
 		await holdVisit(app, actor, await request(school, 0, [[0, 1]]));
 		expect(codes(await bookVisit(app, actor, await request(school, 0, [[0, 2]])))).toBe('ok');
 		expect(await app.db.select().from(hold)).toHaveLength(0);
@@ -253,7 +247,9 @@ describe('a change of a visit', () => {
 			conflicts: [{ code: 'too-late' }],
 		});
 		expect(await cancelAppointments(late, school.organiser, cancel)).toMatchObject({ ok: true });
-		expect(await cancelAppointments(late, actor, { ...cancel, cancel: [id] })).toBe('unknown');
+		expect(await cancelAppointments(late, actor, { ...cancel, cancel: [id] })).toEqual(
+			refused('unknown'),
+		);
 	});
 });
 
@@ -302,7 +298,7 @@ describe('the waiting list', () => {
 		expect(await tendWaitingList(app, school.conference)).toBe(0);
 
 		// It lapses: the next one whom it fits.
-		await tendVisits(after(app, 721));
+		await tend(after(app, 721));
 		expect(await offered()).toEqual([4]);
 		// Who lets it pass is not asked again.
 		const [held] = await app.db.select().from(hold);
@@ -340,8 +336,8 @@ describe('the waiting list', () => {
 		expect(await offered()).toEqual([3]);
 		const { id: familyId, actor } = school.families[3]!;
 		const leaving = { conferenceId: school.conference, familyId, wish: await school.wish(3, 0) };
-		expect(await leaveWaitingList(app, actor, leaving)).toBe(true);
-		expect(await leaveWaitingList(app, actor, leaving)).toBe(false);
+		expect(await leaveWaitingList(app, actor, leaving)).toEqual({ ok: true });
+		expect(await leaveWaitingList(app, actor, leaving)).toEqual(refused('unknown'));
 		await tendWaitingList(app, school.conference);
 		expect(await offered()).toEqual([4]);
 	});
@@ -394,7 +390,7 @@ describe('what was asked for', () => {
 		expect(await standing(app)).toEqual(['asked', 'asked']);
 		const [one, other] = await app.db.select().from(appointment).orderBy(appointment.startsAt);
 		expect((one!.answerBy! - app.clock.now()) / MINUTE / 60).toBeCloseTo(48, 0);
-		await tendVisits(after(app, 49 * 60));
+		await tend(after(app, 49 * 60));
 		expect(await standing(app)).toEqual(['asked', 'asked']);
 
 		const [teacher] = await app.db.select().from(person).where(eq(person.isTeacher, true));
@@ -410,10 +406,10 @@ describe('what was asked for', () => {
 				},
 			);
 		await expect(answer(one!.id, true, stranger)).rejects.toThrow(ForbiddenError);
-		expect(await answer(one!.id, true, teacher!.id)).toBe('done');
-		expect(await answer(one!.id, false, teacher!.id)).toBe('settled');
-		expect(await answer(other!.id, false, teacher!.id)).toBe('done');
-		expect(await answer(stranger, true, teacher!.id)).toBe('unknown');
+		expect(await answer(one!.id, true, teacher!.id)).toEqual({ ok: true });
+		expect(await answer(one!.id, false, teacher!.id)).toEqual(refused('settled'));
+		expect(await answer(other!.id, false, teacher!.id)).toEqual({ ok: true });
+		expect(await answer(stranger, true, teacher!.id)).toEqual(refused('unknown'));
 		expect(await standing(app)).toEqual(['booked', 'declined']);
 		expect(await app.db.select().from(claim).where(eq(claim.kind, 'desk'))).toHaveLength(1);
 	});
@@ -447,14 +443,18 @@ describe('undoing', () => {
 		const before = await seen();
 		await changeVisit(app, actor, await request(school, 0, [[0, 3]]));
 		const changed = await seen();
-		const first = await undoVisitAct(app, school.organiser, await lastAct(app));
+		const first = await undoVisitAct(app, school.organiser, { act: await lastAct(app) });
 		expect(first).toMatchObject({ ok: true });
 		expect(await seen()).toEqual(before);
-		expect(await undoVisitAct(app, school.organiser, first.ok ? first.act : '')).toMatchObject({
+		expect(
+			await undoVisitAct(app, school.organiser, { act: first.ok ? first.act : '' }),
+		).toMatchObject({
 			ok: true,
 		});
 		expect(await seen()).toEqual(changed);
-		await expect(undoVisitAct(app, actor, await lastAct(app))).rejects.toThrow(ForbiddenError);
+		await expect(undoVisitAct(app, actor, { act: await lastAct(app) })).rejects.toThrow(
+			ForbiddenError,
+		);
 	});
 
 	it('makes no second appointment for one wish, and gives back just the same people and seat', async () => {
@@ -468,7 +468,7 @@ describe('undoing', () => {
 		await cancelAppointments(app, first!.actor, { ...ids, key: newId(app.clock), cancel: booked });
 		const cancelled = await lastAct(app);
 		const other = await bookVisit(app, first!.actor, await request(school, 0, [[0, 5]]));
-		expect(await undoVisitAct(app, school.organiser, cancelled)).toEqual({
+		expect(await undoVisitAct(app, school.organiser, { act: cancelled })).toEqual({
 			ok: false,
 			reason: 'not-allowed',
 		});
@@ -479,7 +479,7 @@ describe('undoing', () => {
 		});
 		// The first of two seats is somebody else's now: the same seat cannot be given back.
 		await bookVisit(app, second!.actor, await request(school, 1, [[0, 0]]));
-		expect(await undoVisitAct(app, school.organiser, cancelled)).toEqual({
+		expect(await undoVisitAct(app, school.organiser, { act: cancelled })).toEqual({
 			ok: false,
 			reason: 'taken',
 		});
@@ -511,7 +511,7 @@ describe('undoing', () => {
 			.values({ familyId: first!.id, otherFamilyId: second!.id, marginMinutes: 15 });
 		const cancelled = await lastAct(app);
 		await bookVisit(app, second!.actor, await request(school, 1, [[1, 1]]));
-		expect(await undoVisitAct(app, school.organiser, cancelled)).toEqual({
+		expect(await undoVisitAct(app, school.organiser, { act: cancelled })).toEqual({
 			ok: false,
 			reason: 'taken',
 		});
@@ -525,12 +525,12 @@ describe('undoing', () => {
 		const booked = await lastAct(app);
 		await changeVisit(app, first!.actor, await request(school, 0, [[0, 1]]));
 		const changed = await lastAct(app);
-		expect(await undoVisitAct(app, school.organiser, booked)).toEqual({
+		expect(await undoVisitAct(app, school.organiser, { act: booked })).toEqual({
 			ok: false,
 			reason: 'newer',
 		});
 		await bookVisit(app, second!.actor, await request(school, 1, [[0, 0]]));
-		expect(await undoVisitAct(app, school.organiser, changed)).toEqual({
+		expect(await undoVisitAct(app, school.organiser, { act: changed })).toEqual({
 			ok: false,
 			reason: 'taken',
 		});
@@ -546,8 +546,8 @@ describe('a guest', () => {
 		const [row] = await app.db.select().from(appointment);
 		const whom = { appointment: row!.id, name: 'Sam Worker', email: 'sam@town.example' };
 		await expect(askGuest(app, second!.actor, whom)).rejects.toThrow(ForbiddenError);
-		const asked = await askGuest(app, first!.actor, whom);
-		const token = asked!.link.split('/').at(-1)!;
+		const asked = done(await askGuest(app, first!.actor, whom));
+		const token = asked.link.split('/').at(-1)!;
 		const seen = await guestView(app, token);
 		expect(seen).toEqual({
 			conference: 'Winter',
@@ -561,7 +561,7 @@ describe('a guest', () => {
 		expect(await guestView(app, `${token.slice(0, -1)}!`)).toBeNull();
 		expect(JSON.stringify(await app.db.select().from(act))).not.toContain('Sam');
 		expect(await guestsOf(app, school.organiser, row!.id)).toMatchObject([{ name: 'Sam Worker' }]);
-		expect(await withdrawGuest(app, first!.actor, asked!.id)).toBe(true);
+		expect(await withdrawGuest(app, first!.actor, { guest: asked.id })).toEqual({ ok: true });
 		expect(await guestView(app, token)).toBeNull();
 		expect(await guestsOf(app, first!.actor, row!.id)).toEqual([]);
 	});
@@ -570,20 +570,24 @@ describe('a guest', () => {
 it('rules are changed by organisers, and hold at once', async () => {
 	const { app, school } = await setUp({ families: 1, desks: 1 });
 	const { actor } = school.families[0]!;
-	await expect(saveRules(app, actor, school.conference, {})).rejects.toThrow(ForbiddenError);
-	await saveRules(app, school.organiser, school.conference, {
+	await expect(saveRules(app, actor, { conferenceId: school.conference })).rejects.toThrow(
+		ForbiddenError,
+	);
+	await saveRules(app, school.organiser, {
+		conferenceId: school.conference,
 		rules: { furthestDate: '2026-12-02' },
 	});
 	const wanted = await request(school, 0, [[0, 0]]);
 	expect(codes(await bookVisit(app, actor, wanted))).toEqual(['too-far-ahead']);
-	await saveRules(app, school.organiser, school.conference, {
+	await saveRules(app, school.organiser, {
+		conferenceId: school.conference,
 		rules: { furthestDate: null },
 		acceptance: { [school.desks[0]!]: 'asked' as const },
 	});
 	expect(codes(await bookVisit(app, actor, wanted))).toBe('ok');
 	expect(await standing(app)).toEqual(['asked']);
 	await expect(
-		saveRules(app, school.organiser, school.conference, { rules: { perFamily: 0 } }),
+		saveRules(app, school.organiser, { conferenceId: school.conference, rules: { perFamily: 0 } }),
 	).rejects.toThrow();
 });
 
@@ -663,7 +667,7 @@ describe('people who are needed or come along', () => {
 		});
 		expect(clashes).toMatchObject([{ code: 'student-twice', student: first!.student }]);
 		// One household now: whoever is brought twice is brought once.
-		await mergeFamilies(app, school.organiser, first!.id, second!.id);
+		await mergeFamilies(app, school.organiser, { kept: first!.id, gone: second!.id });
 		const left = await app.db.select().from(claim).where(eq(claim.kind, 'student'));
 		expect(left.map(({ thing }) => thing)).toEqual([alongThing(first!.id, first!.student)]);
 	});

@@ -4,6 +4,7 @@ import { keepByDatabase, RunningClock, type Clock } from './clock';
 import type { Config } from './config';
 import { ApiRate } from './api/rate-limit';
 import { connect, type Database } from './database/connect';
+import { FailureCounts } from './failures/failure-counts';
 import { Gate } from './gate';
 import { LiveChanges } from './live/live-changes';
 import { OpenStreams, streamsThatFit } from './live/open-streams';
@@ -16,6 +17,7 @@ export interface App {
 	readonly clock: Clock;
 	readonly db: Database;
 	readonly log: Logger;
+	readonly failures: FailureCounts;
 	readonly accounts: Accounts;
 	readonly live: LiveChanges;
 	readonly mail: Mailer;
@@ -49,6 +51,7 @@ export function createApp(config: Config): App {
 		clock,
 		db,
 		log,
+		failures: new FailureCounts(),
 		accounts: createAccounts(db, config, clock),
 		live,
 		mail: createMailer(config, log),

@@ -5,10 +5,11 @@ import { may } from '$lib/core/permissions/may';
 import { m } from '$lib/paraglide/messages';
 import { isTooOften } from '$lib/server/accounts/attempts';
 import { passwordAgain } from '$lib/server/accounts/limits';
-import { listTokens, makeToken, revokeToken, scopes } from '$lib/server/api/tokens';
+import { listTokens, makeToken, revokeToken } from '$lib/server/api/tokens';
 import { setSessionCookies } from '$lib/server/web/cookies';
+import { formAction } from '$lib/server/web/form-action';
 import { accountFor } from '$lib/server/web/account-for';
-import { readFields } from '$lib/server/web/read-fields';
+import { readForm } from '$lib/server/web/read-form';
 import { tooOftenText } from '$lib/server/web/too-often-text';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -19,15 +20,6 @@ export const load: PageServerLoad = async ({ locals }) => {
 	const tokens = mayMakeTokens ? await listTokens(locals.app, locals.account) : null;
 	return { name, hasSecondFactor, tokens };
 };
-
-const tokenSchema = z.object({
-	name: z
-		.string()
-		.trim()
-		.min(1, { error: () => m.token_name_missing() })
-		.max(60),
-	scope: z.array(z.enum(scopes)).min(1, { error: () => m.token_scope_missing() }),
-});
 
 const passwordSchema = z.object({
 	current: z.string().min(1, { error: () => m.password_missing() }),
@@ -40,26 +32,12 @@ const currentSchema = passwordSchema.pick({ current: true });
 const codeSchema = z.object({ code: z.string().min(1, { error: () => m.second_missing() }) });
 
 export const actions: Actions = {
-	token: async ({ request, locals }) => {
-		const account = accountFor(locals, 'tokens.manage');
-		const form = await request.formData();
-		const read = tokenSchema.safeParse({ name: form.get('name'), scope: form.getAll('scope') });
-		if (!read.success) return fail(400, { tokenProblem: read.error.issues[0]!.message });
-		const { name, scope } = read.data;
-		const { token } = await makeToken(locals.app, account, { name, scopes: scope });
-		return { token };
-	},
-	revoke: async ({ request, locals }) => {
-		const account = accountFor(locals, 'tokens.manage');
-		const read = await readFields(request, z.object({ id: z.uuid() }));
-		if (!read.ok) return fail(400, { tokenProblem: read.problem });
-		await revokeToken(locals.app, account, read.fields.id);
-		return { said: m.token_revoked() };
-	},
+	token: formAction(makeToken, { refused: {}, done: ({ token }) => ({ token }) }),
+	revoke: formAction(revokeToken, { refused: {}, done: () => ({ said: m.token_revoked() }) }),
 	password: async ({ request, locals, cookies }) => {
 		const { account: id } = accountFor(locals, 'account.own');
 		const { accounts } = locals.app;
-		const read = await readFields(request, passwordSchema);
+		const read = readForm(await request.formData(), passwordSchema);
 		if (!read.ok) return fail(400, { problem: read.problem });
 		const { current, password } = read.fields;
 		const answer = await accounts.limited(passwordAgain(id), async () =>
@@ -75,7 +53,7 @@ export const actions: Actions = {
 	begin: async ({ request, locals }) => {
 		const { account } = accountFor(locals, 'account.own');
 		const headers = request.headers;
-		const read = await readFields(request, currentSchema);
+		const read = readForm(await request.formData(), currentSchema);
 		if (!read.ok) return fail(400, { problem: read.problem });
 		const factor = await locals.app.accounts.beginFactor(headers, account, read.fields.current);
 		if (isTooOften(factor)) return fail(429, { problem: tooOftenText(factor.wait) });
@@ -91,7 +69,7 @@ export const actions: Actions = {
 	confirm: async ({ request, locals, cookies }) => {
 		const { account } = accountFor(locals, 'account.own');
 		const headers = request.headers;
-		const read = await readFields(request, codeSchema);
+		const read = readForm(await request.formData(), codeSchema);
 		if (!read.ok) return fail(400, { problem: read.problem });
 		const answer = await locals.app.accounts.confirmFactor(headers, account, read.fields.code);
 		if (isTooOften(answer)) return fail(429, { problem: tooOftenText(answer.wait) });
@@ -102,7 +80,7 @@ export const actions: Actions = {
 	end: async ({ request, locals, cookies }) => {
 		const { account } = accountFor(locals, 'account.own');
 		const headers = request.headers;
-		const read = await readFields(request, currentSchema);
+		const read = readForm(await request.formData(), currentSchema);
 		if (!read.ok) return fail(400, { problem: read.problem });
 		const answer = await locals.app.accounts.endFactor(headers, account, read.fields.current);
 		if (isTooOften(answer)) return fail(429, { problem: tooOftenText(answer.wait) });

@@ -1,10 +1,12 @@
 import { error } from '@sveltejs/kit';
+import { addressConfirm } from '$lib/operations/messages';
 import { m } from '$lib/paraglide/messages';
 import { teacherConferences } from '$lib/server/days/teacher-day';
 import { readSchool } from '$lib/server/people/school';
 import { personName } from '$lib/server/people/teachers';
 import { confirmAddress } from '$lib/server/messages/teacher-links';
 import { wrongLink } from '$lib/server/web/wrong-link';
+import { readForm } from '$lib/server/web/read-form';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals }) => {
@@ -21,7 +23,10 @@ export const actions: Actions = {
 	confirm: async ({ request, locals }) => {
 		const { app, teacher } = locals;
 		if (!teacher) error(404, m.link_unknown());
-		const proof = String((await request.formData()).get('proof') ?? '');
-		return { confirmed: await confirmAddress(app, teacher.person, proof) };
+		const read = readForm(await request.formData(), addressConfirm.input, {
+			person: teacher.person,
+		});
+		const confirmed = read.ok && (await confirmAddress(app, teacher, read.fields)).ok;
+		return { confirmed };
 	},
 };

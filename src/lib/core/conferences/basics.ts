@@ -1,6 +1,6 @@
 import type { PlaceKind, WeeklyHours } from '../desks/desk-plan';
 import { datesOfWeekly } from '../repeats/recurrence';
-import { faultsOfHours, type Hours, type HoursFaultCode } from '../slots/hours';
+import { faultsOfHours, hoursFaultCodes, type Hours } from '../slots/hours';
 import { isDivision } from '../desks/faults-of-plan';
 import type { LongGap } from '../slots/slot-grid';
 import { isLocalDate, isTimeZone } from '../time/local-time';
@@ -33,19 +33,22 @@ export interface ConferenceBasics {
 
 export type BasicsField = keyof ConferenceBasics;
 
+export const basicsFaultCodes = [
+	...hoursFaultCodes,
+	'missing',
+	'too-long',
+	'unknown-zone',
+	'division-wrong',
+	'weekly-wrong',
+	'none',
+	'closes-before-it-opens',
+	'unfit-address',
+	'address-taken',
+] as const;
+
 export interface BasicsFault {
 	readonly field: BasicsField;
-	readonly code:
-		| HoursFaultCode
-		| 'missing'
-		| 'too-long'
-		| 'unknown-zone'
-		| 'division-wrong'
-		| 'weekly-wrong'
-		| 'none'
-		| 'closes-before-it-opens'
-		| 'unfit-address'
-		| 'address-taken';
+	readonly code: (typeof basicsFaultCodes)[number];
 	/** Which of the hours. */
 	readonly index?: number;
 	/** Addresses that are free. */

@@ -2,7 +2,8 @@ import { localOf, type LocalDate } from '../time/local-time';
 import type { ConferenceFacts } from './snapshot';
 
 /** What people read about a conference; computed, never stored. */
-export type Phase = 'being-prepared' | 'open' | 'paused' | 'closed' | 'today' | 'over';
+export const phases = ['being-prepared', 'open', 'paused', 'closed', 'today', 'over'] as const;
+export type Phase = (typeof phases)[number];
 
 /** Where a conference stands (until it opens it is being prepared) at `now` (milliseconds). `dates` are its dates in order. */
 export function phaseOf(

@@ -1,5 +1,5 @@
 import { isWebLink } from '../links/web-link';
-import { faultOfHours, type HoursFaultCode } from '../slots/hours';
+import { faultOfHours, hoursFaultCodes, type HoursFaultCode } from '../slots/hours';
 import { LONGEST_GAP, LONGEST_SLOT, SHORTEST_SLOT, type Division } from '../slots/slot-grid';
 import { DAY_MINUTES, isLocalDate } from '../time/local-time';
 import { overlaps } from '../time/stretch';
@@ -12,15 +12,17 @@ import {
 	type SeriesPlan,
 } from './desk-plan';
 
-export type PlanFaultCode =
-	| HoursFaultCode
-	| 'name-missing'
-	| 'division-wrong'
-	| 'seats-wrong'
-	| 'place-twice'
-	| 'place-incomplete'
-	| 'weekly-wrong'
-	| 'too-many-dates';
+export const planFaultCodes = [
+	...hoursFaultCodes,
+	'name-missing',
+	'division-wrong',
+	'seats-wrong',
+	'place-twice',
+	'place-incomplete',
+	'weekly-wrong',
+	'too-many-dates',
+] as const;
+export type PlanFaultCode = (typeof planFaultCodes)[number];
 
 /** Why a desk's plan cannot be kept; `series` names which part of it. */
 export interface PlanFault {

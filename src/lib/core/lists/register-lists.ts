@@ -60,7 +60,8 @@ export interface ListedAdult {
 }
 
 /** How an adult wants to be told. */
-export type Channel = 'email' | 'text' | 'telephone' | 'paper';
+export const channels = ['email', 'text', 'telephone', 'paper'] as const;
+export type Channel = (typeof channels)[number];
 
 export interface ListedClass {
 	readonly origin: Origin;

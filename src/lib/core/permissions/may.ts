@@ -36,6 +36,7 @@ export type Act =
 	| 'visit.book'
 	| 'visit.answer'
 	| 'visit.undo'
+	| 'guest.ask'
 	| 'offer.make'
 	| 'day.see'
 	| 'register.see'
@@ -45,7 +46,9 @@ export type Act =
 	| 'account.own'
 	| 'door.see'
 	| 'rules.change'
-	| 'tokens.manage';
+	| 'tokens.manage'
+	/** What nobody asks for: it happens by itself. */
+	| 'time.passes';
 
 type Rule = (actor: Actor, subject: Subject) => boolean;
 
@@ -72,6 +75,7 @@ const rules: Record<Act, Partial<Record<ActorKind, Rule>>> = {
 	'visit.book': { organiser: always, helper: always, adult: ownFamily },
 	'visit.answer': { organiser: always, teacher: ownDay },
 	'visit.undo': { organiser: always },
+	'guest.ask': { organiser: always, helper: always, adult: ownFamily, teacher: ownDay },
 	'offer.make': { organiser: always, helper: always, teacher: ownDay },
 	'register.see': { organiser: always, helper: always },
 	'register.change': { organiser: always },
@@ -81,6 +85,7 @@ const rules: Record<Act, Partial<Record<ActorKind, Rule>>> = {
 	'rules.change': { organiser: always },
 	'tokens.manage': { organiser: always },
 	'door.see': { organiser: always, helper: always, 'front-door': always },
+	'time.passes': {},
 	'day.see': { organiser: always, helper: always, teacher: ownDay, interpreter: ownDay },
 };
 
@@ -89,3 +94,7 @@ export function may(actor: Actor, act: Act, subject: Subject = {}): boolean {
 	if (actor.kind === 'system') return true;
 	return rules[act][actor.kind]?.(actor, subject) ?? false;
 }
+
+/** Whether somebody may do something to anybody at all; about whom is still to be asked. */
+export const mayAtAll = (actor: Actor, act: Act): boolean =>
+	actor.kind === 'system' || rules[act][actor.kind] !== undefined;

@@ -1,4 +1,5 @@
 import {
+	localTimeRefusals,
 	DAY_MINUTES,
 	instantOf,
 	isLocalDate,
@@ -19,12 +20,14 @@ export interface SlotTime extends Stretch {
 	readonly claimEnd: number;
 }
 
-export type HoursFaultCode =
-	| LocalTimeRefusal
-	| 'end-before-start'
-	| 'over-midnight'
-	| 'slot-longer-than-stretch'
-	| 'overlaps-another';
+export const hoursFaultCodes = [
+	...localTimeRefusals,
+	'end-before-start',
+	'over-midnight',
+	'slot-longer-than-stretch',
+	'overlaps-another',
+] as const;
+export type HoursFaultCode = (typeof hoursFaultCodes)[number];
 
 /** What is wrong with hours; `index` names the entry. */
 export interface HoursFault {

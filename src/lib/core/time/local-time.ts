@@ -4,7 +4,8 @@ import { Temporal } from 'temporal-polyfill';
 export type LocalDate = string;
 
 /** Why a local time could not be turned into an instant. */
-export type LocalTimeRefusal = 'unknown-zone' | 'no-such-date' | 'no-such-time';
+export const localTimeRefusals = ['unknown-zone', 'no-such-date', 'no-such-time'] as const;
+export type LocalTimeRefusal = (typeof localTimeRefusals)[number];
 
 export type LocalTimeResult =
 	/** `epoch` in milliseconds; `twice` when the clock shows this time twice (the earlier is taken). */

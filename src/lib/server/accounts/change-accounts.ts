@@ -1,12 +1,18 @@
 import { and, eq, isNull, ne, sql } from 'drizzle-orm';
 import { may, type Actor } from '../../core/permissions/may';
-import { recordAct, type ActFacts } from '../acts/record-act';
+import {
+	accountChange,
+	accountInvite,
+	accountWithdraw,
+	factorRemove,
+	type InvitedAccount,
+} from '../../operations/accounts';
 import type { App } from '../app';
 import type { Transaction } from '../database/connect';
-import { inTransaction } from '../database/transaction';
 import { account, accountCredential, accountSecondFactor } from '../database/schema';
 import { byName } from '../people/name-order';
 import { ForbiddenError } from '../permissions/forbidden';
+import { performs } from '../runner/perform';
 import type { AccountRole } from './accounts';
 import { INVITED_FOR, passwordLink } from './password-links';
 
@@ -43,13 +49,6 @@ export async function listAccounts({ db }: Pick<App, 'db'>, actor: Actor): Promi
 	}));
 }
 
-/** Somebody to invite. */
-export interface Invited {
-	readonly name: string;
-	readonly email: string;
-	readonly role: AccountRole;
-}
-
 /**
  * Makes an account, or gives one that was withdrawn back; returns the link for choosing a password.
  * `known`: the address has an account already.
@@ -57,29 +56,26 @@ export interface Invited {
 export async function inviteAccount(
 	app: App,
 	actor: Actor,
-	invited: Invited,
+	invited: InvitedAccount,
 ): Promise<{ ok: true; id: string; link: string } | { ok: false; reason: 'known' }> {
 	if (!may(actor, 'accounts.manage')) throw new ForbiddenError();
-	const { db, clock, accounts } = app;
-	const [known] = await db
+	const { name, role, email } = invited;
+	const [known] = await app.db
 		.select()
 		.from(account)
-		.where(eq(sql`lower(${account.email})`, invited.email.trim().toLowerCase()));
+		.where(eq(sql`lower(${account.email})`, email.trim().toLowerCase()));
 	if (known && !known.withdrawnAt) return { ok: false, reason: 'known' };
-	const id = known?.id ?? (await accounts.create(invited));
-	await inTransaction(db, async (tx) => {
-		await tx
-			.update(account)
-			.set({ name: invited.name, role: invited.role, withdrawnAt: null })
-			.where(eq(account.id, id));
-		await recordAct(tx, clock, {
-			actor,
-			kind: 'account.invited',
-			after: { account: id, role: invited.role },
-		});
-	});
+	const id = known?.id ?? (await app.accounts.create(invited));
+	await welcomeAccount(app, actor, { id, name, role });
 	return { ok: true, id, link: await passwordLink(app, id, INVITED_FOR) };
 }
+
+const welcomeAccount = performs(accountInvite).by({
+	async work({ tx, input: { id, name, role } }) {
+		await tx.update(account).set({ name, role, withdrawnAt: null }).where(eq(account.id, id));
+		return { done: {}, act: { kind: 'account.invited', after: { account: id, role } } };
+	},
+});
 
 /** The link for choosing a password of an account that has none yet, or has lost it. */
 export async function passwordLinkFor(app: App, actor: Actor, id: string): Promise<string> {
@@ -87,80 +83,63 @@ export async function passwordLinkFor(app: App, actor: Actor, id: string): Promi
 	return passwordLink(app, id, INVITED_FOR);
 }
 
-export type AccountChange = 'changed' | 'last-organiser';
+/** Two organisers who withdraw each other at once wait for one another here. */
+const lock = async ({ tx }: { readonly tx: Transaction }): Promise<void> => {
+	await tx.select({ id: account.id }).from(account).orderBy(account.id).for('update');
+};
+
+/** What an act remembers of an account as it was. */
+const accountBefore = async (tx: Transaction, id: string) => {
+	const [row] = await tx
+		.select({ id: account.id, role: account.role })
+		.from(account)
+		.where(eq(account.id, id));
+	return row;
+};
 
 /** Changes what an account may. There is always an organiser left. */
-export async function changeAccount(
-	{ db, clock }: Pick<App, 'db' | 'clock'>,
-	actor: Actor,
-	id: string,
-	{ role, knowsSafety }: { role: AccountRole; knowsSafety: boolean },
-): Promise<AccountChange> {
-	// Only who knows may let others know.
-	const safety = may(actor, 'safety.see') ? { knowsSafety } : {};
-	return change({ db, clock }, actor, id, 'account.changed', async (tx) => {
-		if (role !== 'organiser' && (await isLastOrganiser(tx, id))) return false;
+export const changeAccount = performs(accountChange).by({
+	lock,
+	async work({ tx, actor, input: { id, role, knowsSafety } }) {
+		if (role !== 'organiser' && (await isLastOrganiser(tx, id)))
+			return { refused: { reason: 'last-organiser' } };
+		const before = await accountBefore(tx, id);
+		// Only who knows may let others know.
+		const safety = may(actor, 'safety.see') ? { knowsSafety } : {};
 		await tx
 			.update(account)
 			.set({ role, ...safety })
 			.where(eq(account.id, id));
-		return { account: id, role, ...safety };
-	});
-}
+		const after = { account: id, role, ...safety };
+		return { done: {}, act: { kind: 'account.changed', before, after } };
+	},
+});
 
 /** Takes an account back: nobody signs in with it any more, open sessions end. */
-export async function withdrawAccount(
-	app: Pick<App, 'db' | 'clock' | 'accounts'>,
-	actor: Actor,
-	id: string,
-): Promise<AccountChange> {
-	const changed = await change(app, actor, id, 'account.withdrawn', async (tx) => {
-		if (await isLastOrganiser(tx, id)) return false;
+export const withdrawAccount = performs(accountWithdraw).by({
+	lock,
+	async work({ tx, clock, input: { id } }) {
+		if (await isLastOrganiser(tx, id)) return { refused: { reason: 'last-organiser' } };
+		const before = await accountBefore(tx, id);
 		await tx
 			.update(account)
-			.set({ withdrawnAt: new Date(app.clock.now()), knowsSafety: false })
+			.set({ withdrawnAt: new Date(clock.now()), knowsSafety: false })
 			.where(eq(account.id, id));
-		return { account: id };
-	});
-	if (changed === 'changed') await app.accounts.endSessions(id);
-	return changed;
-}
+		return { done: {}, act: { kind: 'account.withdrawn', before, after: { account: id } } };
+	},
+	after: ({ accounts }, { id }) => accounts.endSessions(id),
+});
 
 /** The way back for who lost a second factor: another organiser, or the system by a command, ends it. */
-export async function removeSecondFactor(
-	{ db, clock }: Pick<App, 'db' | 'clock'>,
-	actor: Actor,
-	id: string,
-): Promise<AccountChange> {
-	return change({ db, clock }, actor, id, 'account.factor-removed', async (tx) => {
+export const removeSecondFactor = performs(factorRemove).by({
+	lock,
+	async work({ tx, input: { id } }) {
+		const before = await accountBefore(tx, id);
 		await tx.delete(accountSecondFactor).where(eq(accountSecondFactor.userId, id));
 		await tx.update(account).set({ twoFactorEnabled: false }).where(eq(account.id, id));
-		return { account: id };
-	});
-}
-
-async function change(
-	{ db, clock }: Pick<App, 'db' | 'clock'>,
-	actor: Actor,
-	id: string,
-	kind: ActFacts['kind'],
-	work: (tx: Transaction) => Promise<object | false>,
-): Promise<AccountChange> {
-	if (!may(actor, 'accounts.manage')) throw new ForbiddenError();
-	return inTransaction(db, async (tx) => {
-		// Two organisers who withdraw each other at once wait for one another here.
-		const [before] = await tx
-			.select({ id: account.id, role: account.role })
-			.from(account)
-			.orderBy(account.id)
-			.for('update')
-			.then((rows) => rows.filter((row) => row.id === id));
-		const after = await work(tx);
-		if (after === false) return 'last-organiser';
-		await recordAct(tx, clock, { actor, kind, before, after });
-		return 'changed';
-	});
-}
+		return { done: {}, act: { kind: 'account.factor-removed', before, after: { account: id } } };
+	},
+});
 
 async function isLastOrganiser(tx: Transaction, id: string): Promise<boolean> {
 	const others = await tx

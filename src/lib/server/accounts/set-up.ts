@@ -2,10 +2,11 @@ import { eq } from 'drizzle-orm';
 import { localOf } from '../../core/time/local-time';
 import { keyedDigest, sameDigest } from '../keyed-digest';
 import type { App } from '../app';
-import { recordAct } from '../acts/record-act';
-import { inTransaction } from '../database/transaction';
+import { schoolSetUp } from '../../operations/school';
 import { account, school } from '../database/schema';
 import { newId } from '../identifiers';
+import { performs } from '../runner/perform';
+import { actorId } from '../runner/record-act';
 import { hasOrganiser, type NewAccount } from './accounts';
 
 /** The code without which nobody becomes the first organiser: three groups of four. */
@@ -33,34 +34,40 @@ export interface SchoolSetUp {
  * spent by its first use. Returns whether it was.
  */
 export async function setUpSchool(app: App, setUp: SchoolSetUp): Promise<boolean> {
-	const { db, accounts, clock } = app;
+	const { db, accounts } = app;
 	if (await hasOrganiser(db)) return false;
 	const organiser = await accounts.create({ ...setUp.organiser, role: 'organiser' });
-	return inTransaction(db, async (tx) => {
-		// Two first organisers at once: the table's one row decides, and the later account goes.
+	const named = await nameSchool(
+		app,
+		{ kind: 'organiser', account: organiser },
+		{ name: setUp.school, timeZone: setUp.timeZone },
+	);
+	// Two first organisers at once: the table's one row decides, and the later account goes.
+	if (!named.ok) await db.delete(account).where(eq(account.id, organiser));
+	return named.ok;
+}
+
+const nameSchool = performs(schoolSetUp).by({
+	async work({ tx, clock, actor, input: { name, timeZone } }) {
 		const made = await tx
 			.insert(school)
 			.values({
 				id: newId(clock),
-				name: setUp.school,
-				timeZone: setUp.timeZone,
-				schoolYear: schoolYearAt(clock.now(), setUp.timeZone),
+				name,
+				timeZone,
+				schoolYear: schoolYearAt(clock.now(), timeZone),
 			})
 			.onConflictDoNothing()
 			.returning();
-		if (made.length === 0) {
-			await tx.delete(account).where(eq(account.id, organiser));
-			return false;
-		}
+		if (made.length === 0) return { refused: { reason: 'set-up-before' } };
 		// The first organiser is the first of the few who know of what must stay among few.
-		await tx.update(account).set({ knowsSafety: true }).where(eq(account.id, organiser));
-		await recordAct(tx, clock, {
-			actor: { kind: 'organiser', account: organiser },
-			kind: 'school.set-up',
-		});
-		return true;
-	});
-}
+		await tx
+			.update(account)
+			.set({ knowsSafety: true })
+			.where(eq(account.id, actorId(actor)!));
+		return { done: {}, act: { kind: 'school.set-up' } };
+	},
+});
 
 /** The school year of an instant, from August to July: `2026/27`. Common practice, no source. */
 export function schoolYearAt(now: number, timeZone: string): string {

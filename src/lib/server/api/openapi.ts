@@ -3,7 +3,7 @@ import type { Operation } from './operation';
 import { takesBody } from './operation';
 import { operations } from './operations';
 import { problem } from './schemas';
-import { scopes } from './tokens';
+import { scopes } from '../../operations/school';
 
 const known = new Map<string, object>();
 

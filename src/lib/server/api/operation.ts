@@ -1,6 +1,6 @@
 import { z, type ZodType } from 'zod';
 import type { Step } from '../gate';
-import type { Scope } from './tokens';
+import type { Scope } from '../../operations/school';
 
 /** One operation of the open interface: what it takes and answers. Routes and description share it. */
 export interface Operation<

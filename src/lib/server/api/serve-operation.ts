@@ -3,7 +3,7 @@ import type { RequestHandler } from '@sveltejs/kit';
 import type { z } from 'zod';
 import { type ZodError, type ZodType } from 'zod';
 import type { Actor } from '../../core/permissions/may';
-import { KeyReusedError } from '../acts/record-act';
+import { KeyReusedError } from '../runner/record-act';
 import type { App as TenChairs } from '../app';
 import { failureOf, RETRY_AFTER } from '../failures/failure-of';
 import { logFailure } from '../failures/log-failure';

@@ -1,18 +1,14 @@
 import { randomBytes } from 'node:crypto';
 import { and, desc, eq, isNull } from 'drizzle-orm';
 import { may, type Actor } from '../../core/permissions/may';
-import { recordAct } from '../acts/record-act';
+import { tokenMake, tokenRevoke } from '../../operations/school';
 import type { App } from '../app';
 import { account, apiToken } from '../database/schema';
-import { inTransaction } from '../database/transaction';
 import { newId } from '../identifiers';
 import { secret } from '../secret-in-answer';
 import { keyedDigest } from '../keyed-digest';
 import { ForbiddenError } from '../permissions/forbidden';
-
-/** What a token lets another program do. */
-export const scopes = ['conferences:read', 'conferences:write', 'invitations:write'] as const;
-export type Scope = (typeof scopes)[number];
+import { performs } from '../runner/perform';
 
 export interface ApiToken {
 	readonly id: string;
@@ -27,58 +23,62 @@ export const TOKEN_START = 'tcs_';
 const digestOf = (key: string, token: string): string => keyedDigest(key, 'api-token', token);
 
 /** Makes a token. It is shown this once: only a digest of it is kept. */
-export async function makeToken(
-	{ db, clock, config }: Pick<App, 'db' | 'clock' | 'config'>,
-	actor: Actor,
-	{ name, scopes }: { name: string; scopes: readonly Scope[] },
-): Promise<{ id: string; token: string }> {
-	if (!may(actor, 'tokens.manage') || !('account' in actor)) throw new ForbiddenError();
-	const token = TOKEN_START + randomBytes(32).toString('base64url');
-	const id = newId(clock);
-	await inTransaction(db, async (tx) => {
+export const makeToken = performs(tokenMake).by({
+	async work({ tx, clock, config, actor, input: { name, scopes } }) {
+		const token = TOKEN_START + randomBytes(32).toString('base64url');
+		const id = newId(clock);
 		await tx.insert(apiToken).values({
 			id,
 			name,
-			accountId: actor.account,
+			accountId: accountOf(actor),
 			scopes: [...scopes],
 			madeAt: clock.now(),
 			digest: digestOf(config.key, token),
 		});
-		await recordAct(tx, clock, { actor, kind: 'token.made', after: { id, scopes } });
-	});
-	return { id, token: secret(token) };
+		return {
+			done: { id, token: secret(token) },
+			act: { kind: 'token.made', after: { id, scopes } },
+		};
+	},
+});
+
+/** Whose a token is: other programs and the system have none. */
+function accountOf(actor: Actor): string {
+	if (!('account' in actor)) throw new ForbiddenError();
+	return actor.account;
 }
 
 /** An organiser's tokens that are good, the newest first. */
 export async function listTokens({ db }: Pick<App, 'db'>, actor: Actor): Promise<ApiToken[]> {
-	if (!may(actor, 'tokens.manage') || !('account' in actor)) throw new ForbiddenError();
+	if (!may(actor, 'tokens.manage')) throw new ForbiddenError();
 	const { id, name, scopes, madeAt } = apiToken;
 	return db
 		.select({ id, name, scopes, madeAt })
 		.from(apiToken)
-		.where(and(eq(apiToken.accountId, actor.account), isNull(apiToken.revokedAt)))
+		.where(and(eq(apiToken.accountId, accountOf(actor)), isNull(apiToken.revokedAt)))
 		.orderBy(desc(apiToken.id));
 }
 
 /** Revokes one of the organiser's tokens. */
-export async function revokeToken(
-	{ db, clock }: Pick<App, 'db' | 'clock'>,
-	actor: Actor,
-	id: string,
-): Promise<void> {
-	if (!may(actor, 'tokens.manage') || !('account' in actor)) throw new ForbiddenError();
-	await inTransaction(db, async (tx) => {
+export const revokeToken = performs(tokenRevoke).by({
+	async work({ tx, clock, actor, input: { id } }) {
 		const revoked = await tx
 			.update(apiToken)
 			.set({ revokedAt: clock.now() })
 			.where(
-				and(eq(apiToken.id, id), eq(apiToken.accountId, actor.account), isNull(apiToken.revokedAt)),
+				and(
+					eq(apiToken.id, id),
+					eq(apiToken.accountId, accountOf(actor)),
+					isNull(apiToken.revokedAt),
+				),
 			)
 			.returning();
-		if (revoked.length)
-			await recordAct(tx, clock, { actor, kind: 'token.revoked', before: { id } });
-	});
-}
+		return {
+			done: {},
+			act: revoked.length ? { kind: 'token.revoked', before: { id } } : null,
+		};
+	},
+});
 
 /** In whose name a token speaks, and what it may do; `null` for one that is not good. */
 export async function tokenBearer(

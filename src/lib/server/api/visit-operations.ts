@@ -4,15 +4,11 @@ import type { FamilyProjection } from '../../core/conferences/family-projection'
 import type { WantedPlace } from '../../core/visits/kept-place';
 import { plansKeeping, suggestFor, type PlannedVisit } from '../../core/visits/plan-for-family';
 import type { VisitConflict } from '../../core/visits/settle-visit';
-import {
-	bookVisit,
-	cancelAppointments,
-	changeVisit,
-	type BookingResult,
-} from '../booking/change-visit';
+import { bookVisit, cancelAppointments, changeVisit } from '../booking/change-visit';
 import { giveBack, holdVisit } from '../booking/hold-visit';
-import { tendAfter } from '../booking/tend-visits';
 import { familyView } from '../visits/family-view';
+import type { Outcome } from '../../operations/change';
+import type { Conflicts } from '../../operations/visit-shapes';
 import type { Plan } from './operations';
 import { notFound, Problem } from './problem';
 import type { planRequest, wantedPlace } from './schemas';
@@ -101,7 +97,6 @@ export async function changeAppointments(
 	const appointments = placesFrom(asked.body.appointments);
 	const request = { conferenceId, familyId, key: asked.key, appointments };
 	await orConflicts(await changeVisit(asked.app, adult, request), appointments, view);
-	await tendAfter(asked.app, conferenceId);
 	return { body: await asItIs() };
 }
 
@@ -112,9 +107,8 @@ export async function cancelAppointment(
 	const { id } = asked.params;
 	const request = { conferenceId, familyId, key: asked.key, cancel: [id] };
 	const result = await cancelAppointments(asked.app, adult, request);
-	if (result === 'unknown') throw notFound();
+	if (!result.ok && result.reason === 'unknown') throw notFound();
 	await orConflicts(result, [], view);
-	await tendAfter(asked.app, conferenceId);
 	return { body: await asItIs() };
 }
 
@@ -143,13 +137,12 @@ export async function giveBackHold(asked: VisitAsked<unknown, { id?: string }>):
 		familyId,
 		hold: id,
 	});
-	if (!given && id !== undefined) throw notFound();
-	if (given) await tendAfter(asked.app, conferenceId);
+	if (!given.ok && id !== undefined) throw notFound();
 	return {};
 }
 
 async function orConflicts(
-	result: BookingResult,
+	result: Outcome<object, Conflicts>,
 	wanted: readonly WantedPlace[],
 	view: () => Promise<FamilyProjection>,
 ): Promise<void> {

@@ -1,4 +1,5 @@
 import { sql, type SQL } from 'drizzle-orm';
+import { z, type ZodType } from 'zod';
 import type { Reader } from '../database/connect';
 import { uuids } from '../database/params';
 
@@ -26,6 +27,28 @@ export interface AppointmentState {
 	/** Students who come along. */
 	readonly along: readonly string[];
 }
+
+/** Appointments as an act kept them. */
+export const appointmentStates: ZodType<readonly AppointmentState[]> = z.array(
+	z.object({
+		id: z.string(),
+		family: z.string(),
+		desk: z.string(),
+		place: z.string(),
+		receiver: z.string().nullable(),
+		interpreter: z.string().nullable(),
+		standing: z.enum(['asked', 'booked', 'declined', 'cancelled']),
+		answerBy: z.number().nullable(),
+		start: z.number(),
+		end: z.number(),
+		slots: z.array(z.string()),
+		seats: z.array(z.number()),
+		wishes: z.array(z.string()),
+		students: z.array(z.object({ id: z.string(), classLabel: z.string() })),
+		adults: z.array(z.string()),
+		along: z.array(z.string()),
+	}),
+);
 
 export const stands = ({ standing }: Pick<AppointmentState, 'standing'>): boolean =>
 	standing === 'asked' || standing === 'booked';

@@ -1,7 +1,7 @@
 import { and, eq, inArray } from 'drizzle-orm';
+import { z } from 'zod';
 import type { ConferenceSnapshot } from '../../core/conferences/snapshot';
 import { indexOf } from '../../core/conferences/snapshot-index';
-import { may, type Actor } from '../../core/permissions/may';
 import { isRefusal } from '../../core/rules/answer';
 import { isChangeable } from '../../core/rules/booking-window';
 import { interpretersOf } from '../../core/rules/interpreters';
@@ -14,95 +14,94 @@ import {
 } from '../../core/visits/compare-visits';
 import type { WantedPlace } from '../../core/visits/kept-place';
 import { lengthOf, settleVisit, type VisitConflict } from '../../core/visits/settle-visit';
-import { earlierAct, recordAct, requestDigest, type ActFacts } from '../acts/record-act';
-import type { App } from '../app';
+import type { InputOf } from '../../operations/change';
+import type { Conflicts } from '../../operations/visit-shapes';
+import { visitBook, visitCancel, visitChange, type WhoseVisit } from '../../operations/visits';
 import { loadSnapshot } from '../conferences/load-snapshot';
 import type { Transaction } from '../database/connect';
 import { isLostRace } from '../database/errors';
-import { inTransaction } from '../database/transaction';
 import { appointment, appointmentStudent, waiting } from '../database/schema';
-import { announceChange } from '../live/announce';
-import { ForbiddenError } from '../permissions/forbidden';
-import { readAppointments, type AppointmentState } from './appointment-state';
-import { clearEndedHolds, dropHolds, keptSlots, usedHolds } from './held-claims';
-import { lockFamily, lockSlots } from './lock-visit';
+import { performs, type Asked, type Work } from '../runner/perform';
+import { readAppointments, stands, type AppointmentState } from './appointment-state';
 import { readFamily, type FamilyFacts } from './family-facts';
 import { shareOf } from './family-share';
+import { clearEndedHolds, dropHolds, keptSlots, usedHolds } from './held-claims';
+import { lockFamily, lockSlots } from './lock-visit';
 import { isOffice, visitFacts } from './visit-facts';
 import { clearAppointments, endAppointment, writeVisit } from './write-visit';
 
-/** A visit that a family wants: all of it or nothing. */
-export interface VisitRequest {
-	readonly conferenceId: string;
-	readonly familyId: string;
-	/** The same key means the same request, however often it comes. */
-	readonly key: string;
-	readonly appointments: readonly WantedPlace[];
-}
+type Difference = (
+	own: readonly OwnAppointment[],
+	fixed: readonly OwnAppointment[],
+) => VisitDifference;
 
-export type BookingResult =
-	| { readonly ok: true; readonly appointments: readonly string[] }
-	| { readonly ok: false; readonly conflicts: readonly VisitConflict[] };
-
-type Deps = Pick<App, 'db' | 'clock'>;
-type VisitKind = Extract<ActFacts['kind'], `visit.${string}`>;
+/** What visits have in common, however they change. */
+const visits = {
+	lock: ({ tx, input }: Asked<WhoseVisit>) => lockFamily(tx, input.familyId),
+	repeated: (after: unknown) => standingOf(touched.parse(after)),
+};
 
 /** Books appointments beside those that the family has: all of them, or says what stands in the way. */
-export const bookVisit = (app: Deps, actor: Actor, request: VisitRequest): Promise<BookingResult> =>
-	changeInOneStep(app, actor, 'visit.booked', request, () => ({
-		ended: [],
-		wanted: request.appointments,
-	}));
+export const bookVisit = performs(visitBook).by({
+	...visits,
+	work: (asked) =>
+		changeInOneStep(asked, 'visit.booked', () => ({
+			ended: [],
+			wanted: asked.input.appointments,
+		})),
+	lost: ({ input }, error) => takenBySomebody(input.appointments, error),
+});
 
 /**
  * Makes the family's visit the one that is wanted, in one step: what it has stays until the new one
  * stands, and stays as it is when the new one cannot be. The visit is what whoever acts may change of
  * it; what it only sees may be sent along as it is.
  */
-export const changeVisit = (
-	app: Deps,
-	actor: Actor,
-	request: VisitRequest,
-): Promise<BookingResult> =>
-	changeInOneStep(app, actor, 'visit.changed', request, (own, fixed) =>
-		compareVisits(
-			own,
-			request.appointments.filter((wanted) => !fixed.some((entry) => isAsWanted(entry, wanted))),
+export const changeVisit = performs(visitChange).by({
+	...visits,
+	work: (asked) =>
+		changeInOneStep(asked, 'visit.changed', (own, fixed) =>
+			compareVisits(
+				own,
+				asked.input.appointments.filter(
+					(wanted) => !fixed.some((entry) => isAsWanted(entry, wanted)),
+				),
+			),
 		),
-	);
+	lost: ({ input }, error) => takenBySomebody(input.appointments, error),
+});
 
 /**
  * Cancels some of the family's appointments; what is cancelled already stays so. `unknown`: one of them
  * is none of this family's, or none that whoever acts may cancel.
  */
-export async function cancelAppointments(
-	app: Deps,
-	actor: Actor,
-	request: Omit<VisitRequest, 'appointments'> & { readonly cancel: readonly string[] },
-): Promise<BookingResult | 'unknown'> {
-	const { familyId, cancel } = request;
-	if (!may(actor, 'visit.book', { family: familyId })) throw new ForbiddenError();
-	if (!(await areKnown(app, actor, request))) return 'unknown';
-	return changeInOneStep(
-		app,
-		actor,
-		'visit.cancelled',
-		{ ...request, appointments: [] },
-		(own) => ({
+export const cancelAppointments = performs(visitCancel).by({
+	...visits,
+	async work(asked): Promise<Cancelled> {
+		const { cancel } = asked.input;
+		if (!(await areKnown(asked))) return { refused: { reason: 'unknown' } };
+		return changeInOneStep(asked, 'visit.cancelled', (own) => ({
 			ended: own.map(({ id }) => id).filter((id) => cancel.includes(id)),
 			wanted: [],
-		}),
-	);
-}
+		}));
+	},
+	lost: (_, error) => takenBySomebody([], error),
+});
+
+type Cancelled = Work<
+	{ readonly appointments: readonly string[] },
+	Conflicts | { readonly reason: 'unknown' },
+	'visit.cancelled'
+>;
 
 /** Whether whoever acts may cancel all of these appointments, or has done so. */
-async function areKnown(
-	{ db }: Pick<App, 'db'>,
-	actor: Actor,
-	{ conferenceId, familyId, cancel }: Parameters<typeof cancelAppointments>[2],
-): Promise<boolean> {
-	const { has } = shareOf(actor, await readFamily(db, conferenceId, familyId));
-	const known = await db
+async function areKnown({
+	tx,
+	actor,
+	input: { conferenceId, familyId, cancel },
+}: Asked<InputOf<typeof visitCancel>>): Promise<boolean> {
+	const { has } = shareOf(actor, await readFamily(tx, conferenceId, familyId));
+	const known = await tx
 		.select({ id: appointment.id, student: appointmentStudent.studentId })
 		.from(appointment)
 		.innerJoin(appointmentStudent, eq(appointmentStudent.appointmentId, appointment.id))
@@ -124,92 +123,63 @@ async function areKnown(
 }
 
 /**
- * The one way in which visits change. The order is: lock the family, then what it is about; check by
- * the rules of core; write. The act holds every appointment touched as it was and as it is.
+ * The one way in which visits change, of a family that is locked: lock what it is about; check by the rules of
+ * core; write. The act holds every appointment touched as it was and as it is.
  */
-async function changeInOneStep(
-	{ db, clock }: Deps,
-	actor: Actor,
-	kind: VisitKind,
-	request: VisitRequest,
-	differenceFrom: (
-		own: readonly OwnAppointment[],
-		fixed: readonly OwnAppointment[],
-	) => VisitDifference,
-): Promise<BookingResult> {
-	const { conferenceId, familyId, key } = request;
-	if (!may(actor, 'visit.book', { family: familyId })) throw new ForbiddenError();
-	const { key: _, ...asked } = request;
-	const digest = requestDigest({ kind, ...asked });
-	try {
-		return await inTransaction(db, async (tx) => {
-			await lockFamily(tx, familyId);
-			const earlier = await earlierAct(tx, actor, key, digest);
-			if (earlier) return resultOf(earlier.after as AppointmentState[]);
+async function changeInOneStep<Kind extends 'visit.booked' | 'visit.changed' | 'visit.cancelled'>(
+	{ tx, clock, actor, input: { conferenceId, familyId } }: Asked<WhoseVisit>,
+	kind: Kind,
+	differenceFrom: Difference,
+): Promise<Work<{ appointments: readonly string[] }, Conflicts, Kind>> {
+	const now = clock.now();
+	const snapshot = await loadSnapshot(tx, conferenceId);
+	const family = await readFamily(tx, conferenceId, familyId);
+	const share = shareOf(actor, family);
+	const { ended, wanted } = differenceFrom(
+		withModes(snapshot, share.changeable),
+		withModes(
+			snapshot,
+			share.seen.filter((entry) => !share.changeable.includes(entry)),
+		),
+	);
+	const moved = wanted.flatMap(({ id }) => id ?? []);
+	const givenUp = family.own.filter(({ id }) => ended.includes(id) || moved.includes(id));
+	const late = tooLate(snapshot, givenUp, isOffice(actor), now);
+	if (late.length) return { refused: { reason: 'conflicts', conflicts: late } };
 
-			const now = clock.now();
-			const snapshot = await loadSnapshot(tx, conferenceId);
-			const family = await readFamily(tx, conferenceId, familyId);
-			const share = shareOf(actor, family);
-			const { ended, wanted } = differenceFrom(
-				withModes(snapshot, share.changeable),
-				withModes(
-					snapshot,
-					share.seen.filter((entry) => !share.changeable.includes(entry)),
-				),
-			);
-			const moved = wanted.flatMap(({ id }) => id ?? []);
-			const givenUp = family.own.filter(({ id }) => ended.includes(id) || moved.includes(id));
-			const late = tooLate(snapshot, givenUp, isOffice(actor), now);
-			if (late.length) return { ok: false, conflicts: late };
+	const holds = usedHolds(share, wanted);
+	const released = [...givenUp.flatMap(({ slots }) => slots), ...keptSlots(holds)];
+	const slots = await lockWanted(tx, snapshot, family, { wanted, released });
+	const held = holds.map(({ id }) => id);
+	const facts = await visitFacts(tx, {
+		snapshot,
+		family,
+		now,
+		slots,
+		office: isOffice(actor),
+		usedHolds: new Set(held),
+		has: share.has,
+		givenUp: new Set(givenUp.map(({ id }) => id)),
+	});
+	const settled = wanted.length
+		? settleVisit(facts, wanted)
+		: { ok: true as const, appointments: [] };
+	if (!settled.ok) return { refused: { reason: 'conflicts', conflicts: settled.conflicts } };
 
-			const holds = usedHolds(share, wanted);
-			const released = [...givenUp.flatMap(({ slots }) => slots), ...keptSlots(holds)];
-			const slots = await lockWanted(tx, snapshot, family, { wanted, released });
-			const held = holds.map(({ id }) => id);
-			const facts = await visitFacts(tx, {
-				snapshot,
-				family,
-				now,
-				slots,
-				office: isOffice(actor),
-				usedHolds: new Set(held),
-				has: share.has,
-				givenUp: new Set(givenUp.map(({ id }) => id)),
-			});
-			const settled = wanted.length
-				? settleVisit(facts, wanted)
-				: { ok: true as const, appointments: [] };
-			if (!settled.ok) return settled;
-
-			await clearEndedHolds(tx, now, settled.appointments);
-			await dropHolds(tx, held);
-			await clearAppointments(tx, { ended, moved });
-			for (const id of ended) await endAppointment(tx, id, 'cancelled');
-			const ids = await writeVisit(tx, clock, {
-				conferenceId,
-				familyId,
-				appointments: withLabels(family, settled.appointments, wanted),
-			});
-			await stopWaiting(tx, family, wanted);
-			const touched = [...new Set([...ids, ...ended])];
-			if (touched.length === 0) return { ok: true, appointments: [] };
-			const after = await readAppointments(tx, touched);
-			await recordAct(tx, clock, {
-				actor,
-				kind,
-				conferenceId,
-				key,
-				request: digest,
-				before: givenUp,
-				after,
-			});
-			await announceChange(tx, conferenceId);
-			return resultOf(after);
-		});
-	} catch (error) {
-		return answerConstraint({ db }, actor, request, digest, error);
-	}
+	await clearEndedHolds(tx, now, settled.appointments);
+	await dropHolds(tx, held);
+	await clearAppointments(tx, { ended, moved });
+	for (const id of ended) await endAppointment(tx, id, 'cancelled');
+	const ids = await writeVisit(tx, clock, {
+		conferenceId,
+		familyId,
+		appointments: withLabels(family, settled.appointments, wanted),
+	});
+	await stopWaiting(tx, family, wanted);
+	const all = [...new Set([...ids, ...ended])];
+	if (all.length === 0) return { done: { appointments: [] }, act: null };
+	const after = await readAppointments(tx, all);
+	return { done: standingOf(after), act: { kind, conferenceId, before: givenUp, after } };
 }
 
 /** Appointments with the modes in which the family meets. */
@@ -221,11 +191,13 @@ export function withModes(
 	return appointments.map((entry) => ({ ...entry, mode: modeOf(places.get(entry.place)!) }));
 }
 
-const resultOf = (after: readonly AppointmentState[]): BookingResult => ({
-	ok: true,
-	appointments: after
-		.filter(({ standing }) => standing === 'asked' || standing === 'booked')
-		.map(({ id }) => id),
+/** What is read of an act that is asked for again. */
+const touched = z.array(
+	z.object({ id: z.string(), standing: z.enum(['asked', 'booked', 'declined', 'cancelled']) }),
+);
+
+const standingOf = (after: z.infer<typeof touched>): { appointments: string[] } => ({
+	appointments: after.filter(stands).map(({ id }) => id),
 });
 
 /** Nobody waits for what is booked. */
@@ -298,19 +270,12 @@ function withLabels(
 	});
 }
 
-/** The net under the locks: what a constraint refuses was taken by somebody, or by this very key. */
-async function answerConstraint(
-	{ db }: Pick<App, 'db'>,
-	actor: Actor,
-	request: VisitRequest,
-	digest: string,
+/** The net under the locks: what a constraint refuses was taken by somebody. */
+export async function takenBySomebody(
+	wanted: readonly WantedPlace[],
 	error: unknown,
-): Promise<BookingResult> {
-	if (!isLostRace(error)) throw error;
-	const earlier = await earlierAct(db, actor, request.key, digest);
-	if (earlier) return resultOf(earlier.after as AppointmentState[]);
-	return {
-		ok: false,
-		conflicts: request.appointments.map(({ slot }) => ({ slot, code: 'taken' })),
-	};
+): Promise<({ ok: false } & Conflicts) | null> {
+	if (!isLostRace(error)) return null;
+	const conflicts = wanted.map(({ slot }) => ({ slot, code: 'taken' as const }));
+	return { ok: false, reason: 'conflicts', conflicts };
 }

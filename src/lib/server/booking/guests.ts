@@ -3,11 +3,10 @@ import { metAt, type MetAt } from '../../core/desks/named-substitutes';
 import type { StudentRight } from '../../core/permissions/adult-rights';
 import { may, type Actor } from '../../core/permissions/may';
 import { localOf } from '../../core/time/local-time';
-import { recordAct } from '../acts/record-act';
+import { guestAsk, guestWithdraw } from '../../operations/visits';
 import type { App } from '../app';
 import { loadSnapshot } from '../conferences/load-snapshot';
 import type { Reader } from '../database/connect';
-import { inTransaction } from '../database/transaction';
 import {
 	appointment,
 	appointmentStudent,
@@ -20,6 +19,7 @@ import { substitutesOf } from '../desks/named-substitutes';
 import { newId } from '../identifiers';
 import { guestLink, isGuestSecret, readLinkToken } from '../invitations/links';
 import { ForbiddenError } from '../permissions/forbidden';
+import { performs } from '../runner/perform';
 import { readRights } from '../safety/read-rights';
 import { doorOf } from '../visits/door-of';
 import { lockFamily } from './lock-visit';
@@ -35,56 +35,47 @@ export interface Guest {
 }
 
 /**
- * Asks somebody along to one appointment: a second adult, a colleague, a social worker. Returns the
- * guest's own link, or `null` when the appointment does not stand. Guests take nobody's place and are
+ * Asks somebody along to one appointment: a second adult, a colleague, a social worker. Answers the
+ * guest's own link; `unknown` when the appointment does not stand. Guests take nobody's place and are
  * not in anybody's way.
  */
-export async function askGuest(
-	{ db, clock, config }: Pick<App, 'db' | 'clock' | 'config'>,
-	actor: Actor,
-	{ appointment: appointmentId, name, email }: Omit<Guest, 'id'> & { appointment: string },
-): Promise<{ id: string; link: string } | null> {
-	return inTransaction(db, async (tx) => {
+export const askGuest = performs(guestAsk).by({
+	async lock({ tx, actor, input }) {
+		const booked = await ownAppointment(tx, actor, input.appointment, 'book');
+		if (booked) await lockFamily(tx, booked.familyId);
+	},
+	async work({ tx, clock, config, actor, input: { appointment: appointmentId, name, email } }) {
 		const booked = await ownAppointment(tx, actor, appointmentId, 'book');
-		if (!booked || (booked.standing !== 'booked' && booked.standing !== 'asked')) return null;
-		await lockFamily(tx, booked.familyId);
+		if (!booked || (booked.standing !== 'booked' && booked.standing !== 'asked'))
+			return { refused: { reason: 'unknown' } };
 		const id = newId(clock);
 		await tx.insert(guest).values({ id, appointmentId, name, email });
-		await recordAct(tx, clock, {
-			actor,
-			kind: 'guest.asked',
-			conferenceId: booked.conferenceId,
-			after: { guest: id, appointment: appointmentId },
-		});
-		return { id, link: guestLink(config.origin, config.key, { id, version: 1 }) };
-	});
-}
+		const { conferenceId } = booked;
+		const after = { guest: id, appointment: appointmentId };
+		return {
+			done: { id, link: guestLink(config.origin, config.key, { id, version: 1 }) },
+			act: { kind: 'guest.asked', conferenceId, after },
+		};
+	},
+});
 
 /** Takes an invitation back; the guest's link is void. */
-export async function withdrawGuest(
-	{ db, clock }: Pick<App, 'db' | 'clock'>,
-	actor: Actor,
-	id: string,
-): Promise<boolean> {
-	return inTransaction(db, async (tx) => {
+export const withdrawGuest = performs(guestWithdraw).by({
+	async work({ tx, clock, actor, input: { guest: id } }) {
 		const [row] = await tx.select().from(guest).where(eq(guest.id, id));
 		const booked = row && (await ownAppointment(tx, actor, row.appointmentId, 'book'));
-		if (!booked) return false;
+		if (!booked) return { refused: { reason: 'unknown' } };
 		const withdrawn = await tx
 			.update(guest)
 			.set({ withdrawnAt: clock.now() })
 			.where(and(eq(guest.id, id), isNull(guest.withdrawnAt)))
 			.returning();
-		if (withdrawn.length === 0) return false;
-		await recordAct(tx, clock, {
-			actor,
-			kind: 'guest.withdrawn',
-			conferenceId: booked.conferenceId,
-			before: { guest: id, appointment: booked.id },
-		});
-		return true;
-	});
-}
+		if (withdrawn.length === 0) return { refused: { reason: 'unknown' } };
+		const { conferenceId } = booked;
+		const before = { guest: id, appointment: booked.id };
+		return { done: {}, act: { kind: 'guest.withdrawn', conferenceId, before } };
+	},
+});
 
 /** Who was asked along to an appointment. */
 export async function guestsOf(

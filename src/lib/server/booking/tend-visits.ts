@@ -1,53 +1,55 @@
 import { and, eq, isNull, lte } from 'drizzle-orm';
+import type { Actor } from '../../core/permissions/may';
+import { holdLapse } from '../../operations/tending';
 import type { App } from '../app';
-import { inTransaction } from '../database/transaction';
 import { hold, waiting } from '../database/schema';
-import { announceChange } from '../live/announce';
+import { inTransaction } from '../database/transaction';
+import { addJob } from '../jobs/add-job';
+import { performs, type Deps } from '../runner/perform';
 import { dropHolds, keptSlots } from './held-claims';
 import { lockFamily, lockSlots } from './lock-visit';
-import { tendWaitingList, tendWaitingLists } from './waiting-list';
+import { conferencesWithWaiting } from './tend-waiting-list';
+
+const SYSTEM: Actor = { kind: 'system' };
 
 /**
  * What time does to visits: holds that have ended are removed, and what became free is offered to
  * those who wait. It goes by what is in the database, so nothing is lost with a server that died.
  */
-export async function tendVisits(app: Pick<App, 'db' | 'clock'>): Promise<void> {
+export async function tendVisits(app: Deps): Promise<void> {
 	await sweepHolds(app);
-	await tendWaitingLists(app);
+	await tendWaitingListsLater(app);
+}
+
+async function tendWaitingListsLater({ db }: Pick<App, 'db'>): Promise<void> {
+	await inTransaction(db, async (tx) => {
+		for (const conference of await conferencesWithWaiting(tx))
+			await addJob(tx, { task: 'tend-waiting-list', payload: { conference } });
+	});
 }
 
 /** Removes the holds that have ended; those of the waiting list are its own business. */
-export async function sweepHolds({ db, clock }: Pick<App, 'db' | 'clock'>): Promise<number> {
-	const now = clock.now();
-	const ended = and(lte(hold.until, now), isNull(waiting.id));
-	const rows = await db
-		.select({ id: hold.id, familyId: hold.familyId, conferenceId: hold.conferenceId })
+export async function sweepHolds(app: Deps): Promise<number> {
+	const now = app.clock.now();
+	const rows = await app.db
+		.select({ hold: hold.id, familyId: hold.familyId, conferenceId: hold.conferenceId })
 		.from(hold)
 		.leftJoin(waiting, eq(waiting.holdId, hold.id))
-		.where(ended);
-	for (const { id, familyId, conferenceId } of rows)
-		await inTransaction(db, async (tx) => {
-			await lockFamily(tx, familyId);
-			const [still] = await tx
-				.select({ keeps: hold.keeps })
-				.from(hold)
-				.where(and(eq(hold.id, id), lte(hold.until, now)));
-			if (!still) return;
-			await lockSlots(tx, keptSlots([still]), []);
-			await dropHolds(tx, [id]);
-			await announceChange(tx, conferenceId);
-		});
+		.where(and(lte(hold.until, now), isNull(waiting.id)));
+	for (const row of rows) await lapseHold(app, SYSTEM, { ...row, now });
 	return rows.length;
 }
 
-/** After something became free: who waits is offered it at once. What fails here, the job does later. */
-export async function tendAfter(
-	app: Pick<App, 'db' | 'clock' | 'log'>,
-	conferenceId: string,
-): Promise<void> {
-	try {
-		await tendWaitingList(app, conferenceId);
-	} catch (error) {
-		app.log.warn({ conferenceId, error: (error as Error).name }, 'waiting list not tended');
-	}
-}
+const lapseHold = performs(holdLapse).by({
+	lock: ({ tx, input }) => lockFamily(tx, input.familyId),
+	async work({ tx, input: { conferenceId, hold: id, now } }) {
+		const [still] = await tx
+			.select({ keeps: hold.keeps })
+			.from(hold)
+			.where(and(eq(hold.id, id), lte(hold.until, now)));
+		if (!still) return { done: {}, act: null };
+		await lockSlots(tx, keptSlots([still]), []);
+		await dropHolds(tx, [id]);
+		return { done: {}, act: { kind: 'hold.lapsed', conferenceId, before: { hold: id } } };
+	},
+});

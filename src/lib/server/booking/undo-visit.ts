@@ -1,18 +1,17 @@
 import { and, eq, inArray, isNull, lte, sql } from 'drizzle-orm';
 import { receiversOn } from '../../core/desks/receivers';
 import { isSame } from '../../core/merge/is-same';
-import { may, type Actor } from '../../core/permissions/may';
+import type { Actor } from '../../core/permissions/may';
 import { modeOf } from '../../core/rules/places';
 import { settleVisit } from '../../core/visits/settle-visit';
 import { indexOf } from '../../core/conferences/snapshot-index';
-import { recordAct, type ActFacts } from '../acts/record-act';
-import type { App } from '../app';
+import type { ActKind } from '../../operations/act-kinds';
+import { visitUndo } from '../../operations/visits';
 import type { Clock } from '../clock';
 import { loadSnapshot } from '../conferences/load-snapshot';
 import type { Transaction } from '../database/connect';
 import { isLostRace } from '../database/errors';
 import { insertAll } from '../database/insert-all';
-import { inTransaction } from '../database/transaction';
 import {
 	act,
 	adult,
@@ -25,10 +24,14 @@ import {
 	hold,
 	takenSlot,
 } from '../database/schema';
-import { announceChange } from '../live/announce';
-import { ForbiddenError } from '../permissions/forbidden';
+import { performs } from '../runner/perform';
 import { alongThing } from './along-thing';
-import { readAppointments, stands, type AppointmentState } from './appointment-state';
+import {
+	appointmentStates,
+	readAppointments,
+	stands,
+	type AppointmentState,
+} from './appointment-state';
 import { readFamily } from './family-facts';
 import { shareOf } from './family-share';
 import { visitFacts } from './visit-facts';
@@ -36,7 +39,7 @@ import { adultThing, lockFamily, lockSlots } from './lock-visit';
 import { clearAppointments, endAppointment, writeClaims } from './write-visit';
 
 /** The acts on visits that an organiser can take back. */
-const UNDOABLE = new Set<ActFacts['kind']>([
+const UNDOABLE: ReadonlySet<string> = new Set<ActKind>([
 	'visit.booked',
 	'visit.changed',
 	'visit.cancelled',
@@ -45,82 +48,74 @@ const UNDOABLE = new Set<ActFacts['kind']>([
 	'appointment.declined',
 ]);
 
-export type UndoResult =
-	| { readonly ok: true; readonly act: string }
-	/**
-	 * `newer`: something has happened to the appointments since; `taken`: their places are gone;
-	 * `not-allowed`: a rule is against them now, another appointment for the same wish, say.
-	 */
-	| {
-			readonly ok: false;
-			readonly reason: 'unknown' | 'undone-before' | 'newer' | 'taken' | 'not-allowed';
-	  };
-
 /**
  * Takes back an act on a family's visit: every appointment that it touched becomes just what it was, with
  * the same people, place and seats. It is refused when one of them has changed since, when what they took
  * is somebody else's now, or when the rules of booking would not let the office make them today.
  */
-export async function undoVisitAct(
-	{ db, clock }: Pick<App, 'db' | 'clock'>,
-	actor: Actor,
-	actId: string,
-): Promise<UndoResult> {
-	if (!may(actor, 'visit.undo')) throw new ForbiddenError();
-	try {
-		return await inTransaction(db, async (tx) => {
-			const [row] = await tx.select().from(act).where(eq(act.id, actId));
-			if (!row || !UNDOABLE.has(row.kind as ActFacts['kind'])) return no('unknown');
-			const before = row.before as AppointmentState[];
-			const after = row.after as AppointmentState[];
-			const familyId = after[0]!.family;
-			await lockFamily(tx, familyId);
-			const [current] = await tx.select().from(act).where(eq(act.id, actId));
-			if (current!.undoneBy !== null) return no('undone-before');
-			const ids = after.map(({ id }) => id);
-			const now = await readAppointments(tx, ids);
-			if (!isSame(byId(now), byId(after))) return no('newer');
-			const people = before.flatMap(({ interpreter, receiver }) => [interpreter, receiver]);
-			const slots = [...before, ...after].flatMap(({ slots }) => slots);
-			await lockSlots(
-				tx,
-				slots,
-				people.filter((id) => id !== null),
-			);
+export const undoVisitAct = performs(visitUndo).by({
+	async lock({ tx, input }) {
+		const known = await undoable(tx, input.act);
+		if (known) await lockFamily(tx, known.after[0]!.family);
+	},
+	async work({ tx, clock, actor, act: undoing, input }) {
+		const known = await undoable(tx, input.act);
+		if (!known) return { refused: { reason: 'unknown' } };
+		const { conferenceId, before, after, undoneBy } = known;
+		if (undoneBy !== null) return { refused: { reason: 'undone-before' } };
+		const ids = after.map(({ id }) => id);
+		const now = await readAppointments(tx, ids);
+		if (!isSame(byId(now), byId(after))) return { refused: { reason: 'newer' } };
+		const people = before.flatMap(({ interpreter, receiver }) => [interpreter, receiver]);
+		const slots = [...before, ...after].flatMap(({ slots }) => slots);
+		await lockSlots(
+			tx,
+			slots,
+			people.filter((id) => id !== null),
+		);
 
-			const conferenceId = row.conferenceId!;
-			const refused = await againstRules(tx, clock, actor, { conferenceId, before, after });
-			if (refused) return no(refused);
-			const kept = new Map(before.map((state) => [state.id, state]));
-			await clearAppointments(tx, { ended: [], moved: [...kept.keys()] });
-			for (const { id, standing } of after)
-				if (!kept.has(id) && stands({ standing })) await endAppointment(tx, id, 'cancelled');
-			await clearEnded(tx, clock, before);
-			for (const state of before) await restore(tx, clock, conferenceId, state);
-			const undone = await recordAct(tx, clock, {
-				actor,
+		const refused = await againstRules(tx, clock, actor, known);
+		if (refused) return { refused: { reason: refused } };
+		const kept = new Map(before.map((state) => [state.id, state]));
+		await clearAppointments(tx, { ended: [], moved: [...kept.keys()] });
+		for (const { id, standing } of after)
+			if (!kept.has(id) && stands({ standing })) await endAppointment(tx, id, 'cancelled');
+		await clearEnded(tx, clock, before);
+		for (const state of before) await restore(tx, clock, conferenceId, state);
+		await tx
+			.update(act)
+			.set({ undoneBy: undoing })
+			.where(and(eq(act.id, input.act), isNull(act.undoneBy)));
+		return {
+			done: { act: undoing },
+			act: {
 				kind: 'visit.undone',
 				conferenceId,
 				before: after,
 				after: await readAppointments(tx, ids),
-			});
-			await tx
-				.update(act)
-				.set({ undoneBy: undone })
-				.where(and(eq(act.id, actId), isNull(act.undoneBy)));
-			await announceChange(tx, conferenceId);
-			return { ok: true, act: undone };
-		});
-	} catch (error) {
-		if (isLostRace(error) || error instanceof GoneError) return no('taken');
-		throw error;
-	}
+			},
+		};
+	},
+	lost: async (_, error) =>
+		isLostRace(error) || error instanceof GoneError ? { ok: false, reason: 'taken' } : null,
+});
+
+/** An act on a visit that an organiser can take back. */
+async function undoable(tx: Transaction, actId: string): Promise<UndoableAct | null> {
+	const [row] = await tx.select().from(act).where(eq(act.id, actId));
+	if (!row?.conferenceId || !UNDOABLE.has(row.kind)) return null;
+	return {
+		conferenceId: row.conferenceId,
+		undoneBy: row.undoneBy,
+		before: appointmentStates.parse(row.before),
+		after: appointmentStates.parse(row.after),
+	};
 }
 
-const no = (reason: Extract<UndoResult, { ok: false }>['reason']): UndoResult => ({
-	ok: false,
-	reason,
-});
+interface UndoableAct extends Touched {
+	readonly conferenceId: string;
+	readonly undoneBy: string | null;
+}
 
 const byId = (states: readonly AppointmentState[]): AppointmentState[] =>
 	[...states].sort((a, b) => (a.id < b.id ? -1 : 1));
@@ -136,7 +131,7 @@ async function againstRules(
 	tx: Transaction,
 	clock: Clock,
 	actor: Actor,
-	{ conferenceId, before, after }: { conferenceId: string } & Touched,
+	{ conferenceId, before, after }: UndoableAct,
 ): Promise<'taken' | 'not-allowed' | null> {
 	const wanted = before.filter(stands);
 	if (wanted.length === 0) return null;

@@ -1,21 +1,16 @@
-import { and, asc, eq, isNull } from 'drizzle-orm';
-import type { BusyTime } from '../../core/calendars/read-calendar';
+import { asc, eq } from 'drizzle-orm';
 import { may, type Actor } from '../../core/permissions/may';
 import { addDays, laterInstantOf, localOf } from '../../core/time/local-time';
-import { recordAct } from '../acts/record-act';
 import type { App } from '../app';
-import { touchConferencesOf } from '../conferences/touch-conferences-of';
-import type { Reader, Transaction } from '../database/connect';
-import { insertAll } from '../database/insert-all';
-import { busyTime, calendar, person } from '../database/schema';
-import { inTransaction } from '../database/transaction';
-import { newId } from '../identifiers';
+import { busyTime, calendar } from '../database/schema';
 import { readSchool } from '../people/school';
 import { ForbiddenError } from '../permissions/forbidden';
 import { seal, unseal } from '../sealed';
+import { addCalendar, takeReading } from './change-calendars';
 import { calendarAddress, fetchCalendar, type FetchFailure } from './fetch-calendar';
 import { readCalendarAside, type CalendarReadAside } from './read-aside';
 
+const SYSTEM: Actor = { kind: 'system' };
 const PURPOSE = 'calendar-address';
 /** Calendars are read this far ahead, in days; and a little back, for what began before. */
 const AHEAD = 400;
@@ -104,7 +99,8 @@ export async function addCalendarFile(
 	mayEdit(actor, personId);
 	const read = await readCalendarAside(file.text, await readingWindow(app));
 	if (!read.ok) return read;
-	await addCalendar(app, actor, { personId, name: file.name, address: null }, read.busy);
+	const { busy } = read;
+	await addCalendar(app, actor, { person: personId, name: file.name, address: null, busy });
 	return { ok: true, entries: read.busy.length };
 }
 
@@ -119,7 +115,8 @@ export async function addCalendarAddress(
 	const read = await readAddress(app, address);
 	if (!read.ok) return read;
 	const sealed = seal(app.config.key, PURPOSE, address);
-	await addCalendar(app, actor, { personId, name: hostOf(address), address: sealed }, read.busy);
+	const name = hostOf(address);
+	await addCalendar(app, actor, { person: personId, name, address: sealed, busy: read.busy });
 	return { ok: true, entries: read.busy.length };
 }
 
@@ -128,55 +125,6 @@ type AddressRead = CalendarReadAside | { readonly ok: false; readonly reason: Fe
 async function readAddress(app: App, address: string): Promise<AddressRead> {
 	const fetched = await fetchCalendar(address, { allowPrivate: app.config.privateCalendars });
 	return fetched.ok ? readCalendarAside(fetched.text, await readingWindow(app)) : fetched;
-}
-
-async function addCalendar(
-	app: App,
-	actor: Actor,
-	facts: { personId: string; name: string; address: string | null },
-	busy: readonly BusyTime[],
-): Promise<void> {
-	await inTransaction(app.db, async (tx) => {
-		const id = newId(app.clock);
-		await lockPerson(tx, facts.personId);
-		await tx
-			.insert(calendar)
-			.values({ id, ...facts, readAt: app.clock.now(), triedAt: app.clock.now() });
-		await writeBusy(tx, app, facts.personId, id, busy);
-		await recordAct(tx, app.clock, {
-			actor,
-			kind: 'calendar.added',
-			after: { calendar: id, person: facts.personId, entries: busy.length },
-		});
-		await touchConferencesOf(tx, facts.personId);
-	});
-}
-
-/** Bookings with the person wait, so that none slips in under a duty that is being written. */
-async function lockPerson(tx: Transaction, personId: string): Promise<void> {
-	await tx.select({ id: person.id }).from(person).where(eq(person.id, personId)).for('update');
-}
-
-async function writeBusy(
-	tx: Transaction,
-	{ clock }: App,
-	personId: string,
-	calendarId: string | null,
-	busy: readonly BusyTime[],
-): Promise<void> {
-	await insertAll(
-		tx,
-		busyTime,
-		busy.map(({ start, end, kind, allDay }) => ({
-			id: newId(clock),
-			personId,
-			calendarId,
-			kind,
-			allDay,
-			startsAt: start,
-			endsAt: end,
-		})),
-	);
 }
 
 /**
@@ -193,42 +141,25 @@ export async function readCalendarAgain(
 	const read: AddressRead = address
 		? await readAddress(app, address)
 		: { ok: false, reason: 'no-address' };
-	return inTransaction(app.db, async (tx): Promise<CalendarAdded | null> => {
-		await lockPerson(tx, row.personId);
-		const now = app.clock.now();
-		if (!read.ok) {
-			await tx
-				.update(calendar)
-				.set({ triedAt: now, failure: read.reason })
-				.where(eq(calendar.id, calendarId));
-			return { ok: false, reason: read.reason };
-		}
-		const there = await tx
-			.update(calendar)
-			.set({ triedAt: now, readAt: now, failure: null })
-			.where(eq(calendar.id, calendarId))
-			.returning({ id: calendar.id });
-		if (there.length === 0) return null;
-		if (await isUnchanged(tx, calendarId, read.busy))
-			return { ok: true, entries: read.busy.length };
-		await tx.delete(busyTime).where(eq(busyTime.calendarId, calendarId));
-		await writeBusy(tx, app, row.personId, calendarId, read.busy);
-		await touchConferencesOf(tx, row.personId);
-		return { ok: true, entries: read.busy.length };
-	});
+	const failure = read.ok ? null : read.reason;
+	await noteReading(app, calendarId, failure);
+	if (!read.ok) return { ok: false, reason: read.reason };
+	const { personId } = row;
+	await takeReading(app, SYSTEM, { person: personId, calendar: calendarId, busy: read.busy });
+	return { ok: true, entries: read.busy.length };
 }
 
-/** Most hours nothing is new: then nothing is written and no page is told. */
-async function isUnchanged(
-	tx: Reader,
+/** When a calendar was tried, and what came of it; nothing else depends on that. */
+async function noteReading(
+	{ db, clock }: Pick<App, 'db' | 'clock'>,
 	calendarId: string,
-	busy: readonly BusyTime[],
-): Promise<boolean> {
-	const rows = await tx.select().from(busyTime).where(eq(busyTime.calendarId, calendarId));
-	const key = (start: number, end: number, kind: string) => `${start}/${end}/${kind}`;
-	const known = rows.map(({ startsAt, endsAt, kind }) => key(startsAt, endsAt, kind)).sort();
-	const found = busy.map(({ start, end, kind }) => key(start, end, kind)).sort();
-	return known.length === found.length && known.every((entry, index) => entry === found[index]);
+	failure: CalendarFailure | null,
+): Promise<void> {
+	const now = clock.now();
+	await db
+		.update(calendar)
+		.set({ triedAt: now, failure, readAt: failure === null ? now : undefined })
+		.where(eq(calendar.id, calendarId));
 }
 
 /** Reads every calendar that has an address again; one that fails does not keep the others. */
@@ -252,72 +183,4 @@ export async function readCalendarsOf(app: App, actor: Actor, personId: string):
 		.from(calendar)
 		.where(eq(calendar.personId, personId));
 	for (const { id } of rows) await readCalendarAgain(app, id);
-}
-
-/** Forgets a calendar and what was read from it. */
-export async function removeCalendar(
-	app: App,
-	actor: Actor,
-	personId: string,
-	calendarId: string,
-): Promise<void> {
-	mayEdit(actor, personId);
-	await inTransaction(app.db, async (tx) => {
-		const gone = await tx
-			.delete(calendar)
-			.where(and(eq(calendar.id, calendarId), eq(calendar.personId, personId)))
-			.returning({ id: calendar.id });
-		if (gone.length === 0) return;
-		await recordAct(tx, app.clock, {
-			actor,
-			kind: 'calendar.removed',
-			before: { calendar: calendarId, person: personId },
-		});
-		await touchConferencesOf(tx, personId);
-	});
-}
-
-/** Keeps a person from receiving in a stretch (milliseconds). */
-export async function addBlock(
-	app: App,
-	actor: Actor,
-	personId: string,
-	block: { readonly start: number; readonly end: number; readonly allDay: boolean },
-): Promise<void> {
-	mayEdit(actor, personId);
-	await inTransaction(app.db, async (tx) => {
-		await lockPerson(tx, personId);
-		await writeBusy(tx, app, personId, null, [{ ...block, kind: 'busy' }]);
-		await recordAct(tx, app.clock, {
-			actor,
-			kind: 'busy.changed',
-			after: { person: personId, ...block },
-		});
-		await touchConferencesOf(tx, personId);
-	});
-}
-
-/** Takes a block by hand away. */
-export async function removeBlock(
-	app: App,
-	actor: Actor,
-	personId: string,
-	blockId: string,
-): Promise<void> {
-	mayEdit(actor, personId);
-	await inTransaction(app.db, async (tx) => {
-		const gone = await tx
-			.delete(busyTime)
-			.where(
-				and(eq(busyTime.id, blockId), eq(busyTime.personId, personId), isNull(busyTime.calendarId)),
-			)
-			.returning({ id: busyTime.id });
-		if (gone.length === 0) return;
-		await recordAct(tx, app.clock, {
-			actor,
-			kind: 'busy.changed',
-			before: { person: personId, block: blockId },
-		});
-		await touchConferencesOf(tx, personId);
-	});
 }

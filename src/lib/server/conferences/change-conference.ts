@@ -1,41 +1,20 @@
 import { and, eq, isNull, sql } from 'drizzle-orm';
+import { faultsOfBasics, type ConferenceBasics } from '../../core/conferences/basics';
 import {
-	faultsOfBasics,
-	type BasicsFault,
-	type ConferenceBasics,
-} from '../../core/conferences/basics';
-import { may, type Actor } from '../../core/permissions/may';
-import { recordAct } from '../acts/record-act';
-import type { App } from '../app';
-import { ForbiddenError } from '../permissions/forbidden';
-import { inTransaction } from '../database/transaction';
+	conferenceCreate,
+	conferencePublish,
+	conferenceWithdraw,
+} from '../../operations/conferences';
 import { conference } from '../database/schema';
 import { newId } from '../identifiers';
-import { announceChange } from '../live/announce';
-import { deriveWishes } from '../visits/derive-wishes';
+import { performs } from '../runner/perform';
 import { freeAddress } from './free-address';
 import { columnsOf } from './save-basics';
 
-/** What has to be said of a new conference; the rest can wait. */
-export type NewConference = Pick<
-	ConferenceBasics,
-	'name' | 'timeZone' | 'hours' | 'slotMinutes' | 'gapMinutes'
-> &
-	Partial<ConferenceBasics>;
-
-export type ConferenceResult =
-	| { readonly ok: true; readonly address: string; readonly id: string }
-	| { readonly ok: false; readonly faults: readonly BasicsFault[] };
-
 /** Creates a conference that is being prepared. Its address follows from its name. */
-export async function createConference(
-	app: App,
-	actor: Actor,
-	given: NewConference,
-): Promise<ConferenceResult> {
-	if (!may(actor, 'conference.set-up')) throw new ForbiddenError();
-	return inTransaction(app.db, async (tx) => {
-		const id = newId(app.clock);
+export const createConference = performs(conferenceCreate).by({
+	async work({ tx, clock, input: given }) {
+		const id = newId(clock);
 		const basics: ConferenceBasics = {
 			words: '',
 			limitNote: '',
@@ -51,54 +30,42 @@ export async function createConference(
 			address: await freeAddress(tx, given.name),
 		};
 		const faults = faultsOfBasics(basics);
-		if (faults.length) return { ok: false, faults };
+		if (faults.length) return { refused: { reason: 'faults', faults } };
 		await tx.insert(conference).values({ id, ...columnsOf(basics) });
-		await recordAct(tx, app.clock, {
-			actor,
-			kind: 'conference.created',
-			conferenceId: id,
-			after: basics,
-		});
-		return { ok: true, id, address: basics.address };
-	});
-}
+		return {
+			done: { id, address: basics.address },
+			act: { kind: 'conference.created', conferenceId: id, after: basics },
+		};
+	},
+});
 
 /** Opens the conference to its families: wishes are derived, links begin to show it. */
-export async function publishConference(app: App, actor: Actor, id: string): Promise<void> {
-	if (!may(actor, 'conference.publish')) throw new ForbiddenError();
-	await inTransaction(app.db, async (tx) => {
+export const publishConference = performs(conferencePublish).by({
+	async work({ tx, clock, input: { conferenceId } }) {
 		const published = await tx
 			.update(conference)
-			.set({
-				publishedAt: app.clock.now(),
-				withdrawnAt: null,
-				version: sql`${conference.version} + 1`,
-			})
+			.set({ publishedAt: clock.now(), withdrawnAt: null })
 			.where(
 				and(
-					eq(conference.id, id),
+					eq(conference.id, conferenceId),
 					sql`(${conference.publishedAt} is null or ${conference.withdrawnAt} is not null)`,
 				),
 			)
 			.returning();
-		if (published.length === 0) return;
-		await deriveWishes(tx, app.clock, id);
-		await recordAct(tx, app.clock, { actor, kind: 'conference.published', conferenceId: id });
-		await announceChange(tx, id);
-	});
-}
+		const act = { kind: 'conference.published', conferenceId } as const;
+		return { done: {}, act: published.length ? act : null };
+	},
+});
 
 /** Takes a published conference back: families no longer see it; what is booked is kept. */
-export async function withdrawConference(app: App, actor: Actor, id: string): Promise<void> {
-	if (!may(actor, 'conference.publish')) throw new ForbiddenError();
-	await inTransaction(app.db, async (tx) => {
+export const withdrawConference = performs(conferenceWithdraw).by({
+	async work({ tx, clock, input: { conferenceId } }) {
 		const withdrawn = await tx
 			.update(conference)
-			.set({ withdrawnAt: app.clock.now(), version: sql`${conference.version} + 1` })
-			.where(and(eq(conference.id, id), isNull(conference.withdrawnAt)))
+			.set({ withdrawnAt: clock.now() })
+			.where(and(eq(conference.id, conferenceId), isNull(conference.withdrawnAt)))
 			.returning();
-		if (withdrawn.length === 0) return;
-		await recordAct(tx, app.clock, { actor, kind: 'conference.withdrawn', conferenceId: id });
-		await announceChange(tx, id);
-	});
-}
+		const act = { kind: 'conference.withdrawn', conferenceId } as const;
+		return { done: {}, act: withdrawn.length ? act : null };
+	},
+});

@@ -2,7 +2,6 @@ import { eq, inArray, sql } from 'drizzle-orm';
 import { shiftHours, shiftOf, shiftPlan } from '../../core/conferences/shift-conference';
 import { datesOf } from '../../core/desks/desk-plan';
 import { usualRules } from '../../core/rules/rules';
-import { may, type Actor } from '../../core/permissions/may';
 import {
 	addDays,
 	daysBetween,
@@ -10,30 +9,18 @@ import {
 	localOf,
 	type LocalDate,
 } from '../../core/time/local-time';
-import { recordAct } from '../acts/record-act';
-import type { App } from '../app';
+import { conferenceCopy } from '../../operations/conferences';
 import type { Reader } from '../database/connect';
 import { conference, person } from '../database/schema';
-import { inTransaction } from '../database/transaction';
 import { loadPlans } from '../desks/load-plans';
 import { syncDesks } from '../desks/sync-desks';
 import { writePlan } from '../desks/write-plan';
 import { newId } from '../identifiers';
 import { fullName } from '../people/names';
-import { ForbiddenError } from '../permissions/forbidden';
+import { performs } from '../runner/perform';
 import { conferenceHours } from './conference-hours';
 import { freeAddress } from './free-address';
 import { basicsOf, columnsOf } from './save-basics';
-
-export interface CopyWish {
-	readonly name: string;
-	/** The new dates; the earlier conference's first date goes on the first of them, and so on. */
-	readonly dates: readonly LocalDate[];
-}
-
-export type CopyResult =
-	| { readonly ok: true; readonly id: string; readonly address: string }
-	| { readonly ok: false; readonly reason: 'no-name' | 'no-dates' | 'no-such-time' };
 
 /** Somebody who received at the earlier conference and has left the school since. */
 export interface LeftPerson {
@@ -61,16 +48,10 @@ export async function peopleWhoLeft(db: Reader, conferenceId: string): Promise<L
  * and places, on new dates. It is being prepared; booking opens and closes as far from the first date
  * as it did. Who has left no longer receives; that desk stays, to be settled.
  */
-export async function copyConference(
-	app: App,
-	actor: Actor,
-	earlierId: string,
-	{ name, dates }: CopyWish,
-): Promise<CopyResult> {
-	if (!may(actor, 'conference.set-up')) throw new ForbiddenError();
-	if (!name.trim()) return { ok: false, reason: 'no-name' };
-	if (dates.length === 0) return { ok: false, reason: 'no-dates' };
-	return inTransaction(app.db, async (tx) => {
+export const copyConference = performs(conferenceCopy).by({
+	async work({ tx, clock, input: { earlier: earlierId, name, dates } }) {
+		if (!name.trim()) return { refused: { reason: 'no-name' } };
+		if (dates.length === 0) return { refused: { reason: 'no-dates' } };
 		const [row] = await tx.select().from(conference).where(eq(conference.id, earlierId));
 		if (!row) throw new Error(`no conference ${earlierId}`);
 		const earlier = conferenceHours(row);
@@ -79,10 +60,11 @@ export async function copyConference(
 		const hours = shiftHours(earlier, shift);
 		for (const { date, start, end } of hours)
 			for (const minute of [start, end])
-				if (!instantOf(date, minute, row.timeZone).ok) return { ok: false, reason: 'no-such-time' };
+				if (!instantOf(date, minute, row.timeZone).ok)
+					return { refused: { reason: 'no-such-time' } };
 		const moved = (epoch: number | null): number | null =>
 			epoch === null ? null : movedBy(epoch, before[0], [...dates].sort()[0], row.timeZone);
-		const id = newId(app.clock);
+		const id = newId(clock);
 		const address = await freeAddress(tx, name);
 		const basics = {
 			...basicsOf(row),
@@ -107,25 +89,26 @@ export async function copyConference(
 			(await tx.select().from(person)).filter(({ leftAt }) => leftAt === null).map(({ id }) => id),
 		);
 		const plans = (await loadPlans(tx, earlierId)).map((plan) => ({
-			...shiftPlan(plan, shift, () => newId(app.clock)),
+			...shiftPlan(plan, shift, () => newId(clock)),
 			people: plan.people.filter(({ person }) => here.has(person)),
 		}));
-		for (const plan of plans) await writePlan(tx, app.clock, id, plan);
+		for (const plan of plans) await writePlan(tx, clock, id, plan);
 		await tx.execute(sql`
 			update desk set acceptance = earlier.acceptance from desk as earlier
 			where desk.conference_id = ${id} and earlier.conference_id = ${earlierId}
 				and earlier.number = desk.number`);
-		await syncDesks(tx, app.clock, plans, { ...earlier, hours, weekly: [] }, row.timeZone);
-		await recordAct(tx, app.clock, {
-			actor,
-			kind: 'conference.copied',
-			conferenceId: id,
-			before: { conference: earlierId },
-			after: { conference: id, dates: [...shift.values()] },
-		});
-		return { ok: true, id, address };
-	});
-}
+		await syncDesks(tx, clock, plans, { ...earlier, hours, weekly: [] }, row.timeZone);
+		return {
+			done: { id, address },
+			act: {
+				kind: 'conference.copied',
+				conferenceId: id,
+				before: { conference: earlierId },
+				after: { conference: id, dates: [...shift.values()] },
+			},
+		};
+	},
+});
 
 /** The same time of day, as many days from the new first date as it was from the old one. */
 function movedBy(

@@ -4,33 +4,19 @@ import {
 	type BasicsFault,
 	type ConferenceBasics,
 } from '../../core/conferences/basics';
-import { mergeFields, type Collision } from '../../core/merge/merge-fields';
 import { isSame } from '../../core/merge/is-same';
-import { may, type Actor } from '../../core/permissions/may';
+import { mergeFields } from '../../core/merge/merge-fields';
 import { localOf } from '../../core/time/local-time';
-import { recordAct } from '../acts/record-act';
-import type { App } from '../app';
-import { inTransaction } from '../database/transaction';
+import { basicsSave } from '../../operations/conferences';
+import type { Clock } from '../clock';
+import type { Transaction } from '../database/connect';
 import { conference } from '../database/schema';
-import { lockConference } from '../desks/save-plans';
 import { syncAllDesks } from '../desks/sync-desks';
-import { ForbiddenError } from '../permissions/forbidden';
+import { performs } from '../runner/perform';
 import { addressChoices } from './free-address';
-import { touchConference } from './touch-conference';
+import { lockConference } from './lock-conference';
 
 type ConferenceRow = typeof conference.$inferSelect;
-
-/** What became of changed basics. */
-export interface BasicsOutcome {
-	/** The basics as they are now. */
-	readonly basics: ConferenceBasics;
-	/** Why single fields were not kept; the others were. */
-	readonly faults: readonly BasicsFault[];
-	/** What somebody else set differently meanwhile; theirs stands. */
-	readonly collisions: readonly Collision[];
-	/** The conference's version with them. */
-	readonly version: number;
-}
 
 /** A conference's basics as they are edited. */
 export const basicsOf = (row: ConferenceRow): ConferenceBasics => ({
@@ -70,65 +56,70 @@ export const columnsOf = ({ longGap, hours, weekly, ...plain }: ConferenceBasics
  * meanwhile stay, and what cannot be kept is told while the rest is kept. Desks that follow the
  * conference's hours follow; booked slots that no longer fit are kept aside to be settled.
  */
-export async function saveBasics(
-	app: App,
-	actor: Actor,
-	id: string,
-	base: ConferenceBasics,
-	mine: ConferenceBasics,
-): Promise<BasicsOutcome> {
-	if (!may(actor, 'conference.set-up')) throw new ForbiddenError();
-	return inTransaction(app.db, async (tx) => {
-		const row = await lockConference(tx, id);
+export const saveBasics = performs(basicsSave).by({
+	lock: async ({ tx, input }) => {
+		await lockConference(tx, input.conferenceId);
+	},
+	async work({ tx, clock, input: { conferenceId, base, mine } }) {
+		const row = await lockConference(tx, conferenceId);
 		const before = basicsOf(row);
 		const merged = mergeFields(base, mine, before);
-		const wanted = merged.value;
-		const faults = faultsOfBasics(wanted);
-		if (wanted.address !== before.address && !faults.some(({ field }) => field === 'address')) {
-			const { isFree, suggestions } = await addressChoices(
-				tx,
-				id,
-				wanted.address,
-				factsOf(app, row),
-			);
-			if (!isFree) faults.push({ field: 'address', code: 'address-taken', suggestions });
-		}
-		const told: BasicsFault[] = [];
-		for (const fault of faults)
-			told.push(
-				fault.code === 'unfit-address'
-					? { ...fault, ...(await addressChoices(tx, id, wanted.address, factsOf(app, row))) }
-					: fault,
-			);
-		const after = kept(before, wanted, faults);
-		let { version } = row;
-		if (!isSame(before, after)) {
-			await tx.update(conference).set(columnsOf(after)).where(eq(conference.id, id));
-			const shape = ({
-				timeZone,
-				hours,
-				weekly,
-				slotMinutes,
-				gapMinutes,
-				longGap,
-			}: ConferenceBasics) => ({ timeZone, hours, weekly, slotMinutes, gapMinutes, longGap });
-			if (!isSame(shape(before), shape(after))) await syncAllDesks(tx, app.clock, id);
-			await recordAct(tx, app.clock, {
-				actor,
-				kind: 'conference.changed',
-				conferenceId: id,
-				before,
-				after,
-			});
-			version = await touchConference(tx, id);
-		}
-		return { basics: after, faults: told, collisions: merged.collisions, version };
-	});
+		const faults = await faultsHere(tx, clock, row, merged.value);
+		const after = kept(before, merged.value, faults);
+		const done = {
+			basics: after,
+			faults,
+			collisions: merged.collisions,
+			version: row.version,
+		};
+		if (isSame(before, after)) return { done, act: null };
+		await tx.update(conference).set(columnsOf(after)).where(eq(conference.id, conferenceId));
+		if (!isSame(shapeOf(before), shapeOf(after))) await syncAllDesks(tx, clock, conferenceId);
+		return { done, act: { kind: 'conference.changed', conferenceId, before, after } };
+	},
+	answer: async ({ tx, input }, done) => ({
+		...done,
+		version: (await lockConference(tx, input.conferenceId)).version,
+	}),
+});
+
+/** What of the basics lays out the desks' time. */
+const shapeOf = ({
+	timeZone,
+	hours,
+	weekly,
+	slotMinutes,
+	gapMinutes,
+	longGap,
+}: ConferenceBasics) => ({ timeZone, hours, weekly, slotMinutes, gapMinutes, longGap });
+
+/** What is wrong with basics at this school; of an address, which ones are free. */
+async function faultsHere(
+	tx: Transaction,
+	clock: Clock,
+	row: ConferenceRow,
+	wanted: ConferenceBasics,
+): Promise<BasicsFault[]> {
+	const faults = faultsOfBasics(wanted);
+	const choices = () => addressChoices(tx, row.id, wanted.address, factsOf(clock, row));
+	const isUnfit = faults.some(({ field }) => field === 'address');
+	if (wanted.address !== row.address && !isUnfit) {
+		const { isFree, suggestions } = await choices();
+		if (!isFree) faults.push({ field: 'address', code: 'address-taken', suggestions });
+	}
+	const told: BasicsFault[] = [];
+	for (const fault of faults)
+		told.push(
+			fault.code === 'unfit-address'
+				? { ...fault, suggestions: (await choices()).suggestions }
+				: fault,
+		);
+	return told;
 }
 
-const factsOf = (app: App, row: ConferenceRow) => ({
+const factsOf = (clock: Clock, row: ConferenceRow) => ({
 	name: row.name,
-	year: Number(localOf(app.clock.now(), row.timeZone).date.slice(0, 4)),
+	year: Number(localOf(clock.now(), row.timeZone).date.slice(0, 4)),
 });
 
 /** What was wanted, without the fields that have faults; when the rest then has some, nothing of it. */

@@ -1,50 +1,29 @@
 import { and, eq, sql } from 'drizzle-orm';
-import { may, type Actor } from '../../core/permissions/may';
 import { rulesSchema, usualRules, type Rules } from '../../core/rules/rules';
-import { recordAct } from '../acts/record-act';
-import type { App } from '../app';
-import { inTransaction } from '../database/transaction';
+import { rulesSave } from '../../operations/conferences';
 import { conference, desk } from '../database/schema';
-import { lockConference } from '../desks/save-plans';
-import { ForbiddenError } from '../permissions/forbidden';
-import { touchConference } from './touch-conference';
-
-/** What is to be different: some of the rules, and how single desks take appointments. */
-export interface RulesChange {
-	readonly rules?: Partial<Rules>;
-	/** By desk; `null`: as the conference says. */
-	readonly acceptance?: Readonly<Record<string, 'at-once' | 'asked' | null>>;
-}
+import { performs } from '../runner/perform';
+import { lockConference } from './lock-conference';
 
 /**
- * Changes who may book when, and how much. What is booked already stays as it is. Returns the rules as
+ * Changes who may book when, and how much. What is booked already stays as it is. Answers the rules as
  * they are now; throws on values that no rule can have.
  */
-export async function saveRules(
-	{ db, clock }: Pick<App, 'db' | 'clock'>,
-	actor: Actor,
-	conferenceId: string,
-	change: RulesChange,
-): Promise<Rules> {
-	if (!may(actor, 'rules.change')) throw new ForbiddenError();
-	return inTransaction(db, async (tx) => {
+export const saveRules = performs(rulesSave).by({
+	lock: async ({ tx, input }) => {
+		await lockConference(tx, input.conferenceId);
+	},
+	async work({ tx, input: { conferenceId, rules: wanted, acceptance = {} } }) {
 		const row = await lockConference(tx, conferenceId);
 		const before: Rules = { ...usualRules, ...row.rules };
-		const rules = rulesSchema.parse({ ...before, ...change.rules });
+		const rules = rulesSchema.parse({ ...before, ...wanted });
 		await tx.update(conference).set({ rules }).where(eq(conference.id, conferenceId));
-		for (const [id, acceptance] of Object.entries(change.acceptance ?? {}))
+		for (const [id, how] of Object.entries(acceptance))
 			await tx
 				.update(desk)
-				.set({ acceptance, version: sql`${desk.version} + 1` })
+				.set({ acceptance: how, version: sql`${desk.version} + 1` })
 				.where(and(eq(desk.id, id), eq(desk.conferenceId, conferenceId)));
-		await recordAct(tx, clock, {
-			actor,
-			kind: 'rules.changed',
-			conferenceId,
-			before,
-			after: { rules, acceptance: change.acceptance ?? {} },
-		});
-		await touchConference(tx, conferenceId);
-		return rules;
-	});
-}
+		const after = { rules, acceptance };
+		return { done: { rules }, act: { kind: 'rules.changed', conferenceId, before, after } };
+	},
+});

@@ -15,9 +15,17 @@ export async function migrateDatabase(url: string, folder: string): Promise<void
 	try {
 		await connection`select pg_advisory_lock(${MIGRATION_LOCK})`;
 		await migrate(drizzle(connection), { migrationsFolder: folder });
+		await migrateQueue(url);
 	} finally {
 		await connection.end();
 	}
+}
+
+/** The queue's own tables: changes add jobs before any server has begun to do them. */
+async function migrateQueue(connectionString: string): Promise<void> {
+	// It brings much along that nobody else needs.
+	const { Logger, runMigrations } = await import('graphile-worker');
+	await runMigrations({ connectionString, logger: new Logger(() => () => {}) });
 }
 
 /** How many migrations of the folder the database still lacks. */

@@ -1,10 +1,9 @@
 import { and, eq, inArray, isNull } from 'drizzle-orm';
-import type { BookedToCheck, BroughtToCheck, RoomToCheck } from '../../core/clashes/find-clashes';
-import type { ConferenceHours, DeskPlan, PlaceKind } from '../../core/desks/desk-plan';
+import type { BookedToCheck } from '../../core/clashes/find-clashes';
+import type { DeskPlan } from '../../core/desks/desk-plan';
 import { receiversOn } from '../../core/desks/receivers';
-import type { BuildingWalk } from '../../core/conferences/snapshot';
 import { may, type Actor } from '../../core/permissions/may';
-import type { Stretch } from '../../core/time/stretch';
+import type { BoardRoom, BoardTeacher, DeskBoard } from '../../operations/desk-board';
 import type { App } from '../app';
 import { isWished } from '../booking/family-facts';
 import { busyOf } from '../calendars/busy-of';
@@ -33,52 +32,9 @@ import { fullName } from '../people/names';
 import { ForbiddenError } from '../permissions/forbidden';
 import { walksBetween } from '../places/walks';
 import { loadPlans } from './load-plans';
-import { openProposals, type DeskProposal } from './proposals';
+import { openProposals } from './proposals';
 import { secret } from '../secret-in-answer';
-import { slotsToSettle, type SlotToSettle } from './to-settle';
-
-/** A teacher with what a desk of theirs usually needs. */
-export interface BoardTeacher {
-	readonly id: string;
-	readonly name: string;
-	readonly subject: string;
-	readonly room: string;
-	readonly building: string;
-	readonly link: string;
-	readonly telephone: string;
-	readonly pin: string;
-	/** The private link, for those who may see it. */
-	readonly ownLink: string | null;
-}
-
-export interface BoardRoom extends RoomToCheck {
-	readonly name: string;
-	readonly buildingName: string;
-}
-
-/** All that setting up the desks of a conference needs. */
-export interface DeskBoard {
-	readonly version: number;
-	readonly hours: ConferenceHours;
-	readonly timeZone: string;
-	readonly usualPlace: PlaceKind;
-	/** Fresh video links can be made. */
-	readonly hasVideoService: boolean;
-	readonly plans: readonly DeskPlan[];
-	readonly teachers: readonly BoardTeacher[];
-	readonly rooms: readonly BoardRoom[];
-	readonly walks: readonly BuildingWalk[];
-	readonly busy: readonly (Stretch & { readonly person: string })[];
-	readonly booked: readonly BookedToCheck[];
-	/** Students who are brought along. */
-	readonly brought: readonly (BroughtToCheck & { readonly name: string })[];
-	/** Desks that a family without steps has to reach. */
-	readonly stepFreeDesks: readonly string[];
-	readonly toSettle: readonly SlotToSettle[];
-	readonly proposals: readonly DeskProposal[];
-	/** Calendars whose last reading failed. */
-	readonly unread: readonly { readonly person: string; readonly readAt: number | null }[];
-}
+import { slotsToSettle } from './to-settle';
 
 /** The desks of a conference with everything around them. */
 export async function readDeskBoard(

@@ -1,31 +1,18 @@
 import { and, asc, eq, isNull } from 'drizzle-orm';
 import type { DeskPlan } from '../../core/desks/desk-plan';
-import { faultsOfPlan, type PlanFault } from '../../core/desks/faults-of-plan';
-import { may, type Actor } from '../../core/permissions/may';
-import { recordAct } from '../acts/record-act';
-import type { App } from '../app';
+import { faultsOfPlan } from '../../core/desks/faults-of-plan';
+import type { DeskProposal } from '../../operations/desk-board';
+import { ownDeskChange, proposalSettle, type OwnDeskRequest } from '../../operations/desks';
+import type { Clock } from '../clock';
 import { conferenceHours } from '../conferences/conference-hours';
-import { touchConference } from '../conferences/touch-conference';
-import type { Reader } from '../database/connect';
+import { lockConference } from '../conferences/lock-conference';
+import type { Reader, Transaction } from '../database/connect';
 import { conference, desk, deskProposal, person } from '../database/schema';
-import { inTransaction } from '../database/transaction';
 import { newId } from '../identifiers';
 import { fullName } from '../people/names';
-import { ForbiddenError } from '../permissions/forbidden';
+import { performs } from '../runner/perform';
 import { loadPlans } from './load-plans';
-import { keepPlans, savePlans, type PlanOutcome } from './save-plans';
-
-/** What a teacher would like to be different at the own desk, waiting for the office. */
-export interface DeskProposal {
-	readonly id: string;
-	readonly desk: string;
-	readonly by: string;
-	readonly note: string;
-	readonly madeAt: number;
-	/** What the teacher saw, and wants instead. */
-	readonly base: DeskPlan;
-	readonly plan: DeskPlan;
-}
+import { isPersonTaken, keepPlans } from './save-plans';
 
 /** The proposals of a conference that nobody has settled yet, the oldest first. */
 export async function openProposals(db: Reader, conferenceId: string): Promise<DeskProposal[]> {
@@ -47,70 +34,73 @@ export async function openProposals(db: Reader, conferenceId: string): Promise<D
 	}));
 }
 
-/** What a teacher's change of the own desk came to. */
-export type OwnChange =
-	| { readonly done: 'changed' | 'proposed' }
-	| {
-			readonly done: 'refused';
-			readonly outcome: PlanOutcome | null;
-			readonly faults: readonly PlanFault[];
-	  };
-
 /**
  * A teacher changes the own desk's hours and places, or proposes to, as the conference allows. Who
  * receives, the desk's name and whom it is open to are the office's.
  */
-export async function changeOwnDesk(
-	app: App,
-	actor: Actor,
-	personId: string,
-	wanted: { readonly base: DeskPlan; readonly plan: DeskPlan; readonly note: string },
-): Promise<OwnChange> {
-	if (!may(actor, 'desk.own', { person: personId })) throw new ForbiddenError();
-	const own = await ownDesk(app.db, personId, wanted.plan.id);
-	if (!own || own.conference.teachersMay === 'see') throw new ForbiddenError();
-	const { now, conference } = own;
-	const plan: DeskPlan = { ...now, series: wanted.plan.series };
-	const base: DeskPlan = { ...now, series: wanted.base.series };
-	const faults = faultsOfPlan(plan, conferenceHours(conference), conference.timeZone);
-	if (faults.length) return { done: 'refused', outcome: null, faults };
-	if (conference.teachersMay === 'change') {
-		const [outcome] = await keepPlans(app, actor, conference.id, [{ base, plan }]);
-		const isKept = outcome && !outcome.refusal && outcome.collisions.length === 0;
-		return isKept
-			? { done: 'changed' }
-			: { done: 'refused', outcome: outcome ?? null, faults: outcome?.faults ?? [] };
-	}
-	await inTransaction(app.db, async (tx) => {
-		// A newer proposal takes the place of the one that still waits.
-		await tx
-			.delete(deskProposal)
-			.where(
-				and(
-					eq(deskProposal.deskId, now.id),
-					eq(deskProposal.personId, personId),
-					isNull(deskProposal.settledAt),
-				),
-			);
-		const id = newId(app.clock);
-		await tx.insert(deskProposal).values({
-			id,
-			deskId: now.id,
-			personId,
-			base,
-			plan,
-			note: wanted.note.trim(),
-			madeAt: app.clock.now(),
-		});
-		await recordAct(tx, app.clock, {
-			actor,
-			kind: 'desk.proposed',
-			conferenceId: conference.id,
-			after: { proposal: id, desk: now.id },
-		});
-		await touchConference(tx, conference.id);
+export const changeOwnDesk = performs(ownDeskChange).by({
+	async lock({ tx, input }) {
+		const own = await ownDesk(tx, input.person, input.plan.id);
+		if (own) await lockConference(tx, own.conference.id);
+	},
+	async mayAlso({ tx, input }) {
+		const own = await ownDesk(tx, input.person, input.plan.id);
+		return own !== null && own.conference.teachersMay !== 'see';
+	},
+	async work({ tx, clock, input }) {
+		const { now, conference } = (await ownDesk(tx, input.person, input.plan.id))!;
+		const plan: DeskPlan = { ...now, series: input.plan.series };
+		const base: DeskPlan = { ...now, series: input.base.series };
+		const faults = faultsOfPlan(plan, conferenceHours(conference), conference.timeZone);
+		if (faults.length) return { refused: { reason: 'faults', faults } };
+		if (conference.teachersMay === 'change') {
+			const { outcomes, act } = await keepPlans(tx, clock, conference.id, [{ base, plan }]);
+			const [outcome] = outcomes;
+			const isKept = outcome && !outcome.refusal && outcome.collisions.length === 0;
+			return isKept
+				? { done: { became: 'changed' as const }, act }
+				: { refused: { reason: 'meanwhile' } };
+		}
+		const proposal = await propose(tx, clock, input, { base, plan });
+		return {
+			done: { became: 'proposed' as const },
+			act: {
+				kind: 'desk.proposed',
+				conferenceId: conference.id,
+				after: { proposal, desk: now.id },
+			},
+		};
+	},
+	lost: async (_, error) => (isPersonTaken(error) ? { ok: false, reason: 'meanwhile' } : null),
+});
+
+/** A newer proposal takes the place of the one that still waits. */
+async function propose(
+	tx: Transaction,
+	clock: Clock,
+	{ person: personId, note }: Pick<OwnDeskRequest, 'person' | 'note'>,
+	{ base, plan }: { readonly base: DeskPlan; readonly plan: DeskPlan },
+): Promise<string> {
+	await tx
+		.delete(deskProposal)
+		.where(
+			and(
+				eq(deskProposal.deskId, plan.id),
+				eq(deskProposal.personId, personId),
+				isNull(deskProposal.settledAt),
+			),
+		);
+	const id = newId(clock);
+	await tx.insert(deskProposal).values({
+		id,
+		deskId: plan.id,
+		personId,
+		base,
+		plan,
+		note: note.trim(),
+		madeAt: clock.now(),
 	});
-	return { done: 'proposed' };
+	return id;
 }
 
 /** A desk at which the person receives, with its conference; `null` when there is none such. */
@@ -132,37 +122,42 @@ export async function ownDesk(
 		: null;
 }
 
-/** Takes a teacher's proposal over, or leaves it. Returns what became of the desk when taken over. */
-export async function settleProposal(
-	app: App,
-	actor: Actor,
-	proposalId: string,
-	accept: boolean,
-): Promise<PlanOutcome | null> {
-	if (!may(actor, 'desk.set-up')) throw new ForbiddenError();
-	const [row] = await app.db
+/** Takes a teacher's proposal over, or leaves it. `unfit`: the desk can no longer be like that. */
+export const settleProposal = performs(proposalSettle).by({
+	async lock({ tx, input }) {
+		const open = await openProposal(tx, input.proposal);
+		if (open) await lockConference(tx, open.conferenceId);
+	},
+	async work({ tx, clock, input: { proposal: id, accept } }) {
+		const open = await openProposal(tx, id);
+		if (!open) return { refused: { reason: 'settled' } };
+		const { conferenceId, proposal } = open;
+		const { base, plan } = proposal;
+		const kept = accept ? await keepPlans(tx, clock, conferenceId, [{ base, plan }]) : null;
+		if (kept?.outcomes.some(({ refusal, faults }) => refusal || faults.length))
+			return { refused: { reason: 'unfit' } };
+		await tx
+			.update(deskProposal)
+			.set({ settledAt: clock.now(), accepted: accept })
+			.where(eq(deskProposal.id, id));
+		return {
+			done: {},
+			act: {
+				kind: 'desk.proposal-settled',
+				conferenceId,
+				before: kept?.act?.before,
+				after: { proposal: id, accepted: accept, desks: kept?.act?.after },
+			},
+		};
+	},
+	lost: async (_, error) => (isPersonTaken(error) ? { ok: false, reason: 'unfit' } : null),
+});
+
+async function openProposal(db: Reader, id: string) {
+	const [row] = await db
 		.select({ proposal: deskProposal, conferenceId: desk.conferenceId })
 		.from(deskProposal)
 		.innerJoin(desk, eq(desk.id, deskProposal.deskId))
-		.where(and(eq(deskProposal.id, proposalId), isNull(deskProposal.settledAt)));
-	if (!row) return null;
-	const { base, plan } = row.proposal;
-	const [outcome = null] = accept
-		? await savePlans(app, actor, row.conferenceId, [{ base, plan }])
-		: [];
-	if (outcome?.refusal || outcome?.faults.length) return outcome;
-	await inTransaction(app.db, async (tx) => {
-		await tx
-			.update(deskProposal)
-			.set({ settledAt: app.clock.now(), accepted: accept })
-			.where(and(eq(deskProposal.id, proposalId), isNull(deskProposal.settledAt)));
-		await recordAct(tx, app.clock, {
-			actor,
-			kind: 'desk.proposal-settled',
-			conferenceId: row.conferenceId,
-			after: { proposal: proposalId, accepted: accept },
-		});
-		await touchConference(tx, row.conferenceId);
-	});
-	return outcome;
+		.where(and(eq(deskProposal.id, id), isNull(deskProposal.settledAt)));
+	return row ?? null;
 }

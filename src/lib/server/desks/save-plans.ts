@@ -4,64 +4,102 @@ import { faultsOfPlan, type PlanFault } from '../../core/desks/faults-of-plan';
 import { mergePlans } from '../../core/desks/merge-plans';
 import { isSame } from '../../core/merge/is-same';
 import type { Collision } from '../../core/merge/merge-fields';
-import { may, type Actor } from '../../core/permissions/may';
-import { recordAct } from '../acts/record-act';
-import type { App } from '../app';
+import type { Actor } from '../../core/permissions/may';
+import {
+	desksSave,
+	type DesksRequest,
+	type NewTeacher,
+	type PlanChange,
+	type PlanOutcome,
+} from '../../operations/desks';
+import type { Clock } from '../clock';
 import { conferenceHours } from '../conferences/conference-hours';
-import { touchConference } from '../conferences/touch-conference';
+import { lockConference } from '../conferences/lock-conference';
 import type { Reader, Transaction } from '../database/connect';
 import { EXCLUSION_VIOLATION, postgresError } from '../database/errors';
 import { conference, person, slot, takenSlot } from '../database/schema';
-import { inTransaction } from '../database/transaction';
 import { teacherNamed } from '../people/teachers';
-import { ForbiddenError } from '../permissions/forbidden';
-import { deriveWishes } from '../visits/derive-wishes';
+import { performs, type Deps } from '../runner/perform';
+import type { DoneAct } from '../runner/record-act';
 import { loadPlans } from './load-plans';
 import { lockDesks, syncDesks } from './sync-desks';
 import { dropDesk, dropSeries, writePlan } from './write-plan';
-
-/** What an editor did to a desk: from what was seen to what is wanted; `null`: not there. */
-export interface PlanChange {
-	readonly base: DeskPlan | null;
-	readonly plan: DeskPlan | null;
-}
-
-/** What became of it. */
-export interface PlanOutcome {
-	readonly id: string;
-	/** The desk as it is now. */
-	readonly plan: DeskPlan | null;
-	/** What somebody else set differently meanwhile; theirs stands. */
-	readonly collisions: readonly Collision[];
-	/** Why it was not kept. */
-	readonly faults: readonly PlanFault[];
-	readonly refusal: PlanRefusal | null;
-	/** The conference's version with it. */
-	readonly version: number;
-}
-
-export type PlanRefusal =
-	/** A desk that has or had appointments is not removed. */
-	| 'has-appointments'
-	/** A person who should receive is taken elsewhere at the time of an appointment. */
-	| 'person-taken';
 
 /**
  * Keeps changes of desks in one transaction. Each is laid over what is there: what somebody else changed
  * meanwhile stays, and where both set the same thing differently the other's value stays and is told.
  * Slots follow as a difference. A desk with faults, or one that is refused, stays as it was.
  */
-export async function savePlans(
-	app: App,
+export const savePlans = performs(desksSave).by({
+	lock: async ({ tx, input }) => {
+		await lockConference(tx, input.conferenceId);
+	},
+	async work({ tx, clock, input }) {
+		const changes = await withTeachers(tx, clock, input);
+		const { outcomes, act } = await keepPlans(tx, clock, input.conferenceId, changes);
+		return { done: { outcomes, version: 0 }, act };
+	},
+	answer: async ({ tx, input }, { outcomes }) => ({
+		outcomes,
+		version: await versionOf(tx, input.conferenceId),
+	}),
+	async lost({ app, actor, input }, error) {
+		if (!isPersonTaken(error)) return null;
+		const kept = await keptOneByOne(app, actor, input);
+		return { ok: true, ...kept };
+	},
+});
+
+/** One of several cannot be: the others are kept by themselves. */
+async function keptOneByOne(
+	app: Deps,
 	actor: Actor,
-	conferenceId: string,
-	changes: readonly PlanChange[],
-	newPersons: readonly NewPerson[] = [],
-): Promise<PlanOutcome[]> {
-	if (!may(actor, 'desk.set-up')) throw new ForbiddenError();
-	if (newPersons.length === 0) return keepPlans(app, actor, conferenceId, changes);
-	const ids = await inTransaction(app.db, (tx) => addPersons(tx, app, newPersons));
-	const named = changes.map(({ base, plan }) => ({
+	input: DesksRequest,
+): Promise<{ outcomes: readonly PlanOutcome[]; version: number }> {
+	const { conferenceId, changes } = input;
+	const outcomes: PlanOutcome[] = [];
+	if (changes.length > 1)
+		for (const change of changes) {
+			const kept = await savePlans(app, actor, { ...input, changes: [change] });
+			if (kept.ok) outcomes.push(...kept.outcomes);
+		}
+	else {
+		const known = await loadPlans(app.db, conferenceId);
+		outcomes.push(...changes.map((change) => personTaken(change, known)));
+	}
+	return { outcomes, version: await versionOf(app.db, conferenceId) };
+}
+
+const personTaken = (change: PlanChange, known: readonly DeskPlan[]): PlanOutcome => ({
+	id: idOf(change),
+	plan: known.find(({ id }) => id === idOf(change)) ?? null,
+	collisions: [],
+	faults: [],
+	refusal: 'person-taken',
+});
+
+/** Whether the database refused a change of desks because somebody who receives is taken elsewhere. */
+export function isPersonTaken(error: unknown): boolean {
+	const { code, constraint_name: constraint } = postgresError(error) ?? {};
+	return (
+		code === EXCLUSION_VIOLATION &&
+		(constraint === 'claim_no_overlap' || constraint === 'claim_not_in_busy_time')
+	);
+}
+
+/** The changes with the school's own ids of teachers whom the editor made up: one of that name is meant. */
+async function withTeachers(
+	tx: Transaction,
+	clock: Clock,
+	{
+		changes,
+		teachers = [],
+	}: { changes: readonly PlanChange[]; teachers?: readonly NewTeacher[] | undefined },
+): Promise<readonly PlanChange[]> {
+	if (teachers.length === 0) return changes;
+	const ids = new Map<string, string>();
+	for (const { id, name } of teachers) ids.set(id, await teacherNamed(tx, clock, name));
+	return changes.map(({ base, plan }) => ({
 		base,
 		plan: plan && {
 			...plan,
@@ -71,68 +109,17 @@ export async function savePlans(
 			})),
 		},
 	}));
-	return keepPlans(app, actor, conferenceId, named);
-}
-
-/** A teacher whom the school does not know yet; `id` is the editor's own. */
-export interface NewPerson {
-	readonly id: string;
-	readonly name: string;
-}
-
-/** The editor's ids to the school's: a teacher of that name who is known already is meant. */
-async function addPersons(
-	tx: Transaction,
-	{ clock }: App,
-	persons: readonly NewPerson[],
-): Promise<ReadonlyMap<string, string>> {
-	const ids = new Map<string, string>();
-	for (const { id, name } of persons) ids.set(id, await teacherNamed(tx, clock, name));
-	return ids;
-}
-
-/** Keeps changes for whoever may make them: callers have asked. */
-export async function keepPlans(
-	app: App,
-	actor: Actor,
-	conferenceId: string,
-	changes: readonly PlanChange[],
-): Promise<PlanOutcome[]> {
-	try {
-		return await inTransaction(app.db, (tx) => keep(tx, app, actor, conferenceId, changes));
-	} catch (error) {
-		const { code, constraint_name: constraint } = postgresError(error) ?? {};
-		const isPerson = constraint === 'claim_no_overlap' || constraint === 'claim_not_in_busy_time';
-		if (code !== EXCLUSION_VIOLATION || !isPerson) throw error;
-		if (changes.length > 1) {
-			// One of them cannot be: the others are kept by themselves.
-			const outcomes: PlanOutcome[] = [];
-			for (const change of changes)
-				outcomes.push(...(await keepPlans(app, actor, conferenceId, [change])));
-			return outcomes;
-		}
-		const version = await versionOf(app.db, conferenceId);
-		const known = await loadPlans(app.db, conferenceId);
-		return changes.map((change) => ({
-			id: idOf(change),
-			plan: known.find(({ id }) => id === idOf(change)) ?? null,
-			collisions: [],
-			faults: [],
-			refusal: 'person-taken',
-			version,
-		}));
-	}
 }
 
 const idOf = ({ base, plan }: PlanChange): string => (plan ?? base)!.id;
 
-async function keep(
+/** Keeps changes of a conference's desks, and says what became of each; `act`: nothing was changed. */
+export async function keepPlans(
 	tx: Transaction,
-	app: App,
-	actor: Actor,
+	clock: Clock,
 	conferenceId: string,
 	changes: readonly PlanChange[],
-): Promise<PlanOutcome[]> {
+): Promise<{ outcomes: PlanOutcome[]; act: DoneAct<'desks.changed'> | null }> {
 	const facts = await lockConference(tx, conferenceId);
 	const hours = conferenceHours(facts);
 	const known = new Map((await loadPlans(tx, conferenceId)).map((plan) => [plan.id, plan]));
@@ -158,34 +145,29 @@ async function keep(
 	const gone = changed.filter(({ plan }) => plan === null).map(({ id }) => id);
 	await lockDesks(tx, [...kept, ...gone.flatMap((id) => known.get(id) ?? [])]);
 	const booked = await desksBooked(tx, gone);
-	for (const plan of kept) await writePlan(tx, app.clock, conferenceId, plan);
-	await syncDesks(tx, app.clock, kept, hours, facts.timeZone);
+	for (const plan of kept) await writePlan(tx, clock, conferenceId, plan);
+	await syncDesks(tx, clock, kept, hours, facts.timeZone);
 	for (const plan of kept) await dropSeries(tx, plan);
-	for (const id of gone) if (!booked.has(id)) await dropDesk(tx, app.clock, id);
+	for (const id of gone) if (!booked.has(id)) await dropDesk(tx, clock, id);
 
-	let { version } = facts;
 	const touched = changed.filter(({ id }) => !booked.has(id));
-	if (touched.length) {
-		await recordAct(tx, app.clock, {
-			actor,
-			kind: 'desks.changed',
-			conferenceId,
-			before: touched.map(({ id }) => withoutNames(known.get(id) ?? null)),
-			after: touched.map(({ plan }) => withoutNames(plan)),
-		});
-		if (facts.publishedAt !== null && facts.withdrawnAt === null && meetsOthers(touched, known))
-			await deriveWishes(tx, app.clock, conferenceId);
-		version = await touchConference(tx, conferenceId);
-	}
+	const act = {
+		kind: 'desks.changed',
+		conferenceId,
+		before: touched.map(({ id }) => withoutNames(known.get(id) ?? null)),
+		after: touched.map(({ plan }) => withoutNames(plan)),
+	} as const;
 	const now = new Map((await loadPlans(tx, conferenceId)).map((plan) => [plan.id, plan]));
-	return outcomes.map(({ id, collisions, faults }) => ({
-		id,
-		plan: now.get(id) ?? null,
-		collisions,
-		faults,
-		version,
-		refusal: booked.has(id) ? ('has-appointments' as const) : null,
-	}));
+	return {
+		act: touched.length ? act : null,
+		outcomes: outcomes.map(({ id, collisions, faults }) => ({
+			id,
+			plan: now.get(id) ?? null,
+			collisions,
+			faults,
+			refusal: booked.has(id) ? ('has-appointments' as const) : null,
+		})),
+	};
 }
 
 interface Settled {
@@ -226,23 +208,6 @@ function settle(
 	return clash('series', plan.series, theirs?.series ?? null);
 }
 
-/**
- * Changes of the set-up queue up at the conference, without keeping bookings (which refer to its key)
- * from being written. Throws when there is none.
- */
-export async function lockConference(
-	tx: Transaction,
-	id: string,
-): Promise<typeof conference.$inferSelect> {
-	const [row] = await tx
-		.select()
-		.from(conference)
-		.where(eq(conference.id, id))
-		.for('no key update');
-	if (!row) throw new Error(`no conference ${id}`);
-	return row;
-}
-
 async function versionOf(db: Reader, id: string): Promise<number> {
 	const [row] = await db
 		.select({ version: conference.version })
@@ -277,14 +242,6 @@ async function desksBooked(tx: Transaction, deskIds: readonly string[]): Promise
 		.where(and(inArray(slot.deskId, [...deskIds])));
 	return new Set(rows.map(({ id }) => id));
 }
-
-/** Whether somebody else is to be met at a desk than before. */
-const meetsOthers = (changed: readonly Settled[], known: ReadonlyMap<string, DeskPlan>): boolean =>
-	changed.some(({ id, plan }) => {
-		const facts = (of: DeskPlan | null | undefined) =>
-			of && JSON.stringify([of.forAll, of.people.map(({ person }) => person).sort()]);
-		return facts(plan) !== facts(known.get(id));
-	});
 
 /** What an act keeps of a plan: ids and facts. */
 function withoutNames(plan: DeskPlan | null): unknown {

@@ -1,30 +1,18 @@
 import { and, asc, eq, inArray, isNotNull, or } from 'drizzle-orm';
-import { addSitting, placesOf } from '../../core/desks/edit-plan';
-import { may, type Actor } from '../../core/permissions/may';
-import { localOf } from '../../core/time/local-time';
+import type { DeskPlan } from '../../core/desks/desk-plan';
+import { addSitting, placesOf, type EditTools } from '../../core/desks/edit-plan';
+import { localOf, MINUTE } from '../../core/time/local-time';
+import type { SlotToSettle } from '../../operations/desk-board';
+import { slotKeep } from '../../operations/desks';
 import type { App } from '../app';
 import { conferenceHours } from '../conferences/conference-hours';
+import { lockConference } from '../conferences/lock-conference';
 import { appointmentTwice, conference, desk, slot, takenSlot } from '../database/schema';
 import { newId } from '../identifiers';
-import { ForbiddenError } from '../permissions/forbidden';
+import { performs } from '../runner/perform';
 import { readSeated } from '../visits/read-seated';
 import { loadPlans } from './load-plans';
-import { savePlans, type PlanOutcome } from './save-plans';
-
-/**
- * A booked slot that the office has to settle: the desk's hours no longer have it (`detached`), or the
- * family has another appointment for the same meeting (`twice`).
- */
-export interface SlotToSettle {
-	readonly why: 'detached' | 'twice';
-	readonly slot: string;
-	readonly desk: string;
-	readonly date: string;
-	readonly start: number;
-	readonly end: number;
-	readonly family: string;
-	readonly students: readonly string[];
-}
+import { keepPlans } from './save-plans';
 
 /** The appointments that the office has to settle, in order of time. */
 export async function slotsToSettle(
@@ -63,26 +51,40 @@ export async function slotsToSettle(
 }
 
 /**
- * Keeps an appointment where it is: its desk sits for just that time, besides its hours. Returns `null`
- * when it is settled already, or when the desk's new hours overlap it.
+ * Keeps an appointment where it is: its desk sits for just that time, besides its hours. `settled`: it needs
+ * nothing any more; `overlaps`: the desk's new hours lie across it.
  */
-export async function keepSlot(
-	app: App,
-	actor: Actor,
-	conferenceId: string,
-	slotId: string,
-): Promise<PlanOutcome | null> {
-	if (!may(actor, 'desk.set-up')) throw new ForbiddenError();
-	const [facts] = await app.db.select().from(conference).where(eq(conference.id, conferenceId));
-	const [row] = await app.db
-		.select()
-		.from(slot)
-		.where(and(eq(slot.id, slotId), isNotNull(slot.detachedAt)));
-	const plan = (await loadPlans(app.db, conferenceId)).find(({ id }) => id === row?.deskId);
-	if (!facts || !row || !plan) return null;
-	const [from, to] = [localOf(row.startsAt, facts.timeZone), localOf(row.endsAt, facts.timeZone)];
-	const minutes = (row.endsAt - row.startsAt) / 60_000;
-	const tools = { conference: conferenceHours(facts), newId: () => newId(app.clock) };
+export const keepSlot = performs(slotKeep).by({
+	lock: async ({ tx, input }) => {
+		await lockConference(tx, input.conferenceId);
+	},
+	async work({ tx, clock, input: { conferenceId, slot: slotId } }) {
+		const [facts] = await tx.select().from(conference).where(eq(conference.id, conferenceId));
+		const [row] = await tx
+			.select()
+			.from(slot)
+			.where(and(eq(slot.id, slotId), isNotNull(slot.detachedAt)));
+		const plan = (await loadPlans(tx, conferenceId)).find(({ id }) => id === row?.deskId);
+		if (!facts || !row || !plan) return { refused: { reason: 'settled' } };
+		const tools = { conference: conferenceHours(facts), newId: () => newId(clock) };
+		const wanted = sittingFor(plan, row, facts.timeZone, tools);
+		const changes = [{ base: plan, plan: wanted }];
+		const { outcomes, act } = await keepPlans(tx, clock, conferenceId, changes);
+		if (!act || outcomes.some(({ faults }) => faults.length > 0))
+			return { refused: { reason: 'overlaps' } };
+		return { done: {}, act: { ...act, kind: 'desk.kept' } };
+	},
+});
+
+/** The desk with a sitting of just the slot's time besides its hours. */
+function sittingFor(
+	plan: DeskPlan,
+	{ startsAt, endsAt }: typeof slot.$inferSelect,
+	timeZone: string,
+	tools: EditTools,
+): DeskPlan {
+	const [from, to] = [localOf(startsAt, timeZone), localOf(endsAt, timeZone)];
+	const minutes = (endsAt - startsAt) / MINUTE;
 	const hours = {
 		date: from.date,
 		start: from.minute,
@@ -94,8 +96,5 @@ export async function keepSlot(
 			? entry
 			: { ...entry, division: { slotMinutes: minutes, gapMinutes: 0, longGap: null } },
 	);
-	const [outcome] = await savePlans(app, actor, conferenceId, [
-		{ base: plan, plan: { ...added, series } },
-	]);
-	return outcome && outcome.faults.length === 0 ? outcome : null;
+	return { ...added, series };
 }

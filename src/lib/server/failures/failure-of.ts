@@ -1,4 +1,4 @@
-import { KeyReusedError } from '../acts/record-act';
+import { KeyReusedError } from '../runner/record-act';
 import { isConnectionLost, postgresError, tookTooLong } from '../database/errors';
 import { BusyError } from '../database/transaction';
 import { ForbiddenError } from '../permissions/forbidden';

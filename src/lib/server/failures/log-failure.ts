@@ -1,10 +1,14 @@
 import type { App } from '../app';
+import { describeError } from './describe-error';
 import { failureOf } from './failure-of';
 
-/** Writes down what went wrong; the error's own text may quote what somebody typed. */
-export function logFailure(app: App | undefined, error: unknown, about: object): void {
-	const name = error instanceof Error ? error.name : 'unknown';
-	const stack =
-		error instanceof Error ? error.stack?.split('\n').filter((line) => /^\s+at /.test(line)) : [];
-	app?.log[failureOf(error) ? 'warn' : 'error']({ ...about, name, stack }, 'failed');
+/** Writes down what went wrong, and counts it: with what it comes from, without anybody's words. */
+export function logFailure(
+	app: Pick<App, 'log' | 'failures'> | undefined,
+	error: unknown,
+	about: object,
+): void {
+	const isForeseen = failureOf(error) !== null;
+	app?.failures.count(isForeseen ? 'foreseen' : 'unforeseen');
+	app?.log[isForeseen ? 'warn' : 'error']({ ...about, ...describeError(error) }, 'failed');
 }

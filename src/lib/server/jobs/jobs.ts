@@ -1,10 +1,15 @@
 import { Logger as WorkerLogger, parseCronItems, run, type Runner } from 'graphile-worker';
+import { z } from 'zod';
 import type { App } from '../app';
 import { tendVisits } from '../booking/tend-visits';
 import { readAllCalendars } from '../calendars/calendars';
 import { sendLinks } from '../messages/send-links';
+import { describeError } from '../failures/describe-error';
 import { linkWords } from '../web/message-words';
-import type { Job } from './add-job';
+import { tendWaitingLists } from './tend-waiting-lists';
+
+/** What takes long does not hold up what is short. */
+const AT_ONCE = 4;
 
 /**
  * What is done by itself, by whichever server process is free. Times follow the machine's clock: a job
@@ -13,15 +18,19 @@ import type { Job } from './add-job';
 export async function startJobs(app: App): Promise<Runner> {
 	return run({
 		connectionString: app.config.databaseUrl,
-		concurrency: 1,
-		maxPoolSize: 2,
+		concurrency: AT_ONCE,
+		maxPoolSize: 3,
 		noHandleSignals: true,
 		pollInterval: 10_000,
 		taskList: {
 			'read-calendars': () => readAllCalendars(app),
 			'tend-visits': () => tendVisits(app),
+			'tend-waiting-list': async (payload) => {
+				const { conference } = z.object({ conference: z.string() }).parse(payload);
+				await tendWaitingLists(app, conference);
+			},
 			'send-links': async (payload) => {
-				const { sending } = payload as Extract<Job, { task: 'send-links' }>['payload'];
+				const { sending } = z.object({ sending: z.string() }).parse(payload);
 				await sendLinks(app, sending, await linkWords(app));
 			},
 		},
@@ -29,16 +38,21 @@ export async function startJobs(app: App): Promise<Runner> {
 			{
 				task: 'read-calendars',
 				match: '0 * * * *',
-				options: { backfillPeriod: 0, maxAttempts: 2 },
+				options: { backfillPeriod: 0, maxAttempts: 2, queueName: 'calendars' },
 			},
 			{
 				task: 'tend-visits',
 				match: '* * * * *',
-				options: { backfillPeriod: 0, maxAttempts: 1 },
+				options: { backfillPeriod: 0, maxAttempts: 1, queueName: 'visits' },
 			},
 		]),
-		logger: new WorkerLogger(() => (level, message) => {
-			if (level === 'error' || level === 'warning') app.log.warn({ message }, 'jobs');
+		logger: new WorkerLogger(() => (level, message, meta) => {
+			if (level !== 'error' && level !== 'warning') return;
+			const error = meta?.['error'] ?? meta?.['reason'];
+			app.log.warn(
+				{ message, cause: error === undefined ? undefined : describeError(error) },
+				'jobs',
+			);
 		}),
 	});
 }

@@ -2,7 +2,7 @@ import type { Sql } from 'postgres';
 import type { Clock } from '../clock';
 import type { Database } from '../database/connect';
 import type { Logger } from '../logs/logger';
-import { ACCESS_CHANNEL, CHANNEL } from './announce';
+import { ACCESS_CHANNEL, CHANNEL } from '../runner/announce';
 import { ConferenceWatch, type Hear } from './conference-watch';
 import type { Ground, OpenStreams } from './open-streams';
 import { readSeats } from './read-seats';

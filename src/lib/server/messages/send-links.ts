@@ -1,37 +1,25 @@
 import { and, asc, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
-import { may, type Actor } from '../../core/permissions/may';
-import { recordAct } from '../acts/record-act';
+import { linksSendAll, type SendingState } from '../../operations/messages';
 import type { App } from '../app';
 import type { Reader } from '../database/connect';
-import { inTransaction } from '../database/transaction';
 import { insertAll } from '../database/insert-all';
 import { invitation, linkSending, linkSendingPerson, person } from '../database/schema';
 import { newId } from '../identifiers';
 import { addJob } from '../jobs/add-job';
-import { ForbiddenError } from '../permissions/forbidden';
+import { performs } from '../runner/perform';
 import { sendLinkTo, type LinkWords } from './teacher-links';
-
-/** How far the sending of links is. */
-export interface SendingState {
-	readonly all: number;
-	readonly sent: number;
-	readonly failed: number;
-	readonly isDone: boolean;
-}
 
 /**
  * Begins to send private links to all teachers who have not confirmed their address; a job sends them.
  * `busy` while the links of an earlier act are still being sent.
  */
-export async function beginSending(
-	{ db, clock }: Pick<App, 'db' | 'clock'>,
-	actor: Actor,
-): Promise<{ ok: true; sending: string } | { ok: false; reason: 'busy' | 'nobody' }> {
-	if (!may(actor, 'links.see')) throw new ForbiddenError();
-	return inTransaction(db, async (tx) => {
+export const beginSending = performs(linksSendAll).by({
+	lock: async ({ tx }) => {
 		await tx.execute(sql`lock table link_sending in share row exclusive mode`);
+	},
+	async work({ tx, clock }) {
 		const [going] = await tx.select().from(linkSending).where(isNull(linkSending.endedAt));
-		if (going) return { ok: false, reason: 'busy' };
+		if (going) return { refused: { reason: 'busy' } };
 		const rows = await tx
 			.select({ id: person.id })
 			.from(person)
@@ -42,7 +30,7 @@ export async function beginSending(
 					isNull(person.emailConfirmedAt),
 				),
 			);
-		if (rows.length === 0) return { ok: false, reason: 'nobody' };
+		if (rows.length === 0) return { refused: { reason: 'nobody' } };
 		const sending = newId(clock);
 		await tx.insert(linkSending).values({ id: sending, beganAt: clock.now() });
 		await insertAll(
@@ -50,15 +38,11 @@ export async function beginSending(
 			linkSendingPerson,
 			rows.map(({ id }) => ({ sendingId: sending, personId: id })),
 		);
-		await recordAct(tx, clock, {
-			actor,
-			kind: 'links.sent',
-			after: { persons: rows.map(({ id }) => id) },
-		});
-		await addJob(tx, { task: 'send-links', payload: { sending } }, sending);
-		return { ok: true, sending };
-	});
-}
+		await addJob(tx, { task: 'send-links', payload: { sending } });
+		const after = { persons: rows.map(({ id }) => id) };
+		return { done: { sending }, act: { kind: 'links.sent', after } };
+	},
+});
 
 /** Sends what is still to be sent, one message after the other; begun again, it goes on where it was. */
 export async function sendLinks(

@@ -1,13 +1,13 @@
 import { and, eq, isNotNull, isNull } from 'drizzle-orm';
-import { may, type Actor } from '../../core/permissions/may';
-import { recordAct } from '../acts/record-act';
+import type { Actor } from '../../core/permissions/may';
+import { addressConfirm, linkSend } from '../../operations/messages';
 import type { App } from '../app';
-import { inTransaction } from '../database/transaction';
+import type { Reader } from '../database/connect';
 import { invitation, person } from '../database/schema';
 import { invitationLink, legibleDigest, type InvitationRef } from '../invitations/links';
 import { keyedDigest, sameDigest } from '../keyed-digest';
 import { fullName } from '../people/names';
-import { ForbiddenError } from '../permissions/forbidden';
+import { performs, type Deps } from '../runner/perform';
 
 /** Words of the message; sentences come from the message library. */
 export interface LinkWords {
@@ -42,40 +42,48 @@ export async function sendLinkTo(
 
 /** Sends one teacher the private link now. Returns whether it is on its way. */
 export async function sendTeacherLink(
-	app: Pick<App, 'db' | 'config' | 'clock' | 'mail'>,
+	app: Deps & Pick<App, 'mail'>,
 	actor: Actor,
 	personId: string,
 	words: LinkWords,
 ): Promise<boolean> {
-	if (!may(actor, 'links.see')) throw new ForbiddenError();
-	const { db, clock } = app;
+	const told = await tellOfLink(app, actor, { person: personId });
+	const to = await reachable(app.db, personId);
+	return told.ok && to !== null && sendLinkTo(app, told.act, to.person, to.invitation, words);
+}
+
+/** Remembers that a teacher is sent the private link, before it is sent. */
+const tellOfLink = performs(linkSend).by({
+	async work({ tx, act, input: { person: id } }) {
+		if (!(await reachable(tx, id))) return { refused: { reason: 'no-address' } };
+		return { done: { act }, act: { kind: 'links.sent', after: { persons: [id] } } };
+	},
+});
+
+/** Somebody of the school who has an address and a link. */
+async function reachable(db: Reader, personId: string) {
 	const [row] = await db
 		.select({ person, invitation })
 		.from(person)
 		.innerJoin(invitation, and(eq(invitation.personId, person.id), isNull(invitation.revokedAt)))
 		.where(and(isNull(person.leftAt), isNotNull(person.email), eq(person.id, personId)));
-	if (!row) return false;
-	const act = await inTransaction(db, (tx) =>
-		recordAct(tx, clock, { actor, kind: 'links.sent', after: { persons: [personId] } }),
-	);
-	return sendLinkTo(app, act, row.person, row.invitation, words);
+	return row ?? null;
 }
 
 /** Notes that whoever opened the link has the address to which it was sent. */
-export async function confirmAddress(
-	{ db, config, clock }: Pick<App, 'db' | 'config' | 'clock'>,
-	personId: string,
-	proof: string,
-): Promise<boolean> {
-	const [row] = await db.select().from(person).where(eq(person.id, personId));
-	// What stands around the link in a letter may cling to it.
-	const plain = proof.toLowerCase().replaceAll(/[^a-z2-7]/g, '');
-	if (!row?.email || !sameDigest(plain, proofOf(config.key, personId, row.email))) return false;
-	await inTransaction(db, async (tx) => {
-		await tx
+export const confirmAddress = performs(addressConfirm).by({
+	async work({ tx, clock, config, input: { person: personId, proof } }) {
+		const [row] = await tx.select().from(person).where(eq(person.id, personId));
+		// What stands around the link in a letter may cling to it.
+		const plain = proof.toLowerCase().replaceAll(/[^a-z2-7]/g, '');
+		if (!row?.email || !sameDigest(plain, proofOf(config.key, personId, row.email)))
+			return { refused: { reason: 'wrong-proof' } };
+		const confirmed = await tx
 			.update(person)
 			.set({ emailConfirmedAt: clock.now() })
-			.where(and(eq(person.id, personId), isNull(person.emailConfirmedAt)));
-	});
-	return true;
-}
+			.where(and(eq(person.id, personId), isNull(person.emailConfirmedAt)))
+			.returning({ id: person.id });
+		const act = { kind: 'link.confirmed', personId, after: { person: personId } } as const;
+		return { done: {}, act: confirmed.length ? act : null };
+	},
+});

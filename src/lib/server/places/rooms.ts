@@ -8,36 +8,20 @@ import {
 	type RoomsEntry,
 	type RoomsFault,
 } from '../../core/rooms/school-rooms';
-import { recordAct } from '../acts/record-act';
-import type { App } from '../app';
-import { touchConference } from '../conferences/touch-conference';
+import { roomsSave, type RoomsChange, type RoomsOutcome } from '../../operations/rooms';
 import type { Reader, Transaction } from '../database/connect';
 import {
 	appointment,
 	building,
 	buildingWalk,
-	conference,
 	place,
 	seriesPlace,
 	sitting,
 } from '../database/schema';
-import { inTransaction } from '../database/transaction';
 import { assignSpaces } from '../desks/room-spaces';
 import { byName } from '../people/name-order';
 import { ForbiddenError } from '../permissions/forbidden';
-
-/** What an editor did to an entry; `null`: not there. */
-export interface RoomsChange {
-	readonly base: RoomsEntry | null;
-	readonly entry: RoomsEntry | null;
-}
-
-export interface RoomsOutcome {
-	readonly id: string;
-	readonly entry: RoomsEntry | null;
-	readonly fault: RoomsFault | null;
-	readonly collisions: readonly Collision[];
-}
+import { performs } from '../runner/perform';
 
 /** All rooms, buildings and ways of the school, by name. */
 export async function listRooms(db: Reader, actor: Actor): Promise<RoomsEntry[]> {
@@ -80,18 +64,15 @@ async function readEntries(db: Reader): Promise<RoomsEntry[]> {
  * uses, or a building that has rooms, is not removed. Desks find or lose their space in a room whose
  * number of spaces changes.
  */
-export async function saveRooms(
-	app: App,
-	actor: Actor,
-	changes: readonly RoomsChange[],
-): Promise<RoomsOutcome[]> {
-	if (!may(actor, 'rooms.change')) throw new ForbiddenError();
-	return inTransaction(app.db, async (tx) => {
-		// Editors of the rooms queue up; desks and bookings do not wait for them.
+export const saveRooms = performs(roomsSave).by({
+	// Editors of the rooms queue up; desks and bookings do not wait for them.
+	lock: async ({ tx }) => {
 		await tx.select({ id: building.id }).from(building).orderBy(building.id).for('update');
+	},
+	async work({ tx, input: { changes } }) {
 		const known = new Map((await readEntries(tx)).map((entry) => [entryId(entry), entry]));
 		const outcomes: RoomsOutcome[] = [];
-		const spaces: string[] = [];
+		const changed: { before: RoomsEntry | null; after: RoomsEntry | null }[] = [];
 		for (const change of changes) {
 			const meant = change.entry ?? change.base;
 			if (!meant) continue;
@@ -101,24 +82,24 @@ export async function saveRooms(
 			outcomes.push({ id, ...outcome });
 			if (outcome.entry) known.set(id, outcome.entry);
 			else known.delete(id);
-			if (isSame(outcome.entry, theirs)) continue;
-			if (outcome.entry?.kind === 'room') spaces.push(outcome.entry.id);
-			await recordAct(tx, app.clock, {
-				actor,
-				kind: 'rooms.changed',
-				before: theirs,
-				after: outcome.entry,
-			});
+			if (!isSame(outcome.entry, theirs)) changed.push({ before: theirs, after: outcome.entry });
 		}
-		await assignSpaces(tx, spaces);
-		for (const { id } of await tx
-			.select({ id: conference.id })
-			.from(conference)
-			.orderBy(conference.id))
-			await touchConference(tx, id);
-		return outcomes;
-	});
-}
+		const done = { outcomes };
+		if (changed.length === 0) return { done, act: null };
+		await assignSpaces(
+			tx,
+			changed.flatMap(({ after }) => (after?.kind === 'room' ? after.id : [])),
+		);
+		return {
+			done,
+			act: {
+				kind: 'rooms.changed',
+				before: changed.map(({ before }) => before),
+				after: changed.map(({ after }) => after),
+			},
+		};
+	},
+});
 
 async function keepEntry(
 	tx: Transaction,

@@ -1,10 +1,8 @@
 import { and, eq, isNull, sql } from 'drizzle-orm';
 import { plainLabel, yearOfClass } from '../../core/lists/class-label';
-import { may, type Actor } from '../../core/permissions/may';
-import type { App } from '../app';
+import { studentAdd, type NewHome, type NewStudent } from '../../operations/register';
 import type { Clock } from '../clock';
 import type { Transaction } from '../database/connect';
-import { inTransaction } from '../database/transaction';
 import {
 	adult,
 	enrolment,
@@ -17,69 +15,36 @@ import {
 } from '../database/schema';
 import { newId } from '../identifiers';
 import { invite } from '../invitations/visitors';
-import { ForbiddenError } from '../permissions/forbidden';
-import { deriveWishesAgain } from '../visits/derive-wishes-again';
-import type { AdultInput } from './edit-family';
-import { beginRegisterAct } from './register-act';
+import { performs } from '../runner/perform';
+import { lockRegisterFor } from './lock-register';
 
-export interface NewStudent {
-	readonly givenName: string;
-	readonly familyName: string;
-	/** Empty: it follows the class. */
-	readonly yearGroup: string;
-	/** As people write it; a class that is not there yet is made. Empty for none. */
-	readonly class: string;
-	/** Whether it was said that this is not the student of the same name. */
-	readonly isAnother: boolean;
-}
-
-/** Where a new student lives: with a family that is known, or with a new one. */
-export type NewHome =
-	| { readonly familyId: string }
-	| {
-			readonly address: string;
-			readonly adult: Omit<AdultInput, 'personId' | 'channel'>;
-	  };
-
-export type AddedStudent =
-	| { readonly ok: true; readonly student: string; readonly family: string }
-	| { readonly ok: false; readonly reason: 'namesake' | 'no-family' };
-
-/**
- * A student by hand, with a new family or in a known one. `namesake`: somebody of this name is at the school;
- * it must be said that this is another one.
- */
-export async function addStudent(
-	{ db, clock }: Pick<App, 'db' | 'clock'>,
-	actor: Actor,
-	added: NewStudent,
-	home: NewHome,
-): Promise<AddedStudent> {
-	if (!may(actor, 'register.change')) throw new ForbiddenError();
-	return inTransaction(db, async (tx): Promise<AddedStudent> => {
-		const id = newId(clock);
-		await beginRegisterAct(tx, clock, { actor, kind: 'register.changed', after: { student: id } });
+/** A student by hand, with a new family or in a known one. */
+export const addStudent = performs(studentAdd).by({
+	lock: lockRegisterFor,
+	async work({ tx, clock, input: { student: added, home } }) {
 		if (!added.isAnother && (await hasNamesake(tx, added)))
-			return { ok: false, reason: 'namesake' };
+			return { refused: { reason: 'namesake' } };
 		const familyId =
 			'familyId' in home
 				? await knownFamily(tx, home.familyId)
 				: await addFamily(tx, clock, added.familyName, home);
-		if (!familyId) return { ok: false, reason: 'no-family' };
-		const label = added.class;
+		if (!familyId) return { refused: { reason: 'no-family' } };
+		const { givenName, familyName, class: label } = added;
 		const yearGroup =
 			added.yearGroup || (label ? yearOfClass(label, { yearGroup: '', label: null }) : '');
-		const { givenName, familyName } = added;
+		const id = newId(clock);
 		await tx.insert(student).values({ id, givenName: givenName || null, familyName, yearGroup });
 		await tx.insert(familyStudent).values({ familyId, studentId: id });
 		if (label)
 			await tx
 				.insert(enrolment)
 				.values({ classId: await classOf(tx, clock, label), studentId: id, home: true });
-		await deriveWishesAgain(tx, { clock });
-		return { ok: true, student: id, family: familyId };
-	});
-}
+		return {
+			done: { student: id, family: familyId },
+			act: { kind: 'register.regrouped', after: { student: id } },
+		};
+	},
+});
 
 async function hasNamesake(
 	tx: Transaction,

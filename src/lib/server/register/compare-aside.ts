@@ -1,30 +1,9 @@
-import type { Leaving } from '../../core/lists/leaving';
-import type { ListField } from '../../core/lists/list-kinds';
+import type { ListsPreview } from '../../core/lists/lists-preview';
 import type { NamedTable } from '../../core/lists/named-table';
-import type { RegisterDifference, RegisterWrites } from '../../core/lists/register-difference';
-import type { ClassDoubt } from '../../core/lists/shared-classes';
+import type { RegisterWrites } from '../../core/lists/register-difference';
 import type { RegisterState } from '../../core/lists/register-state';
-import type { ListTable } from '../../core/lists/table';
 import { runAside, type AsideLimits } from '../aside/run-aside';
 import source from './compare-lists.worker?node-worker';
-
-export interface ListsPreview {
-	readonly difference: Omit<RegisterDifference, 'writes'>;
-	/** Cells that may name several classes. */
-	readonly classDoubts: readonly ClassDoubt[];
-	/** Tables that cannot be read as what they are said to be. */
-	readonly unreadable: readonly UnreadableTable[];
-	/** Names what was seen, so that just this is written. */
-	readonly seen: string;
-	/** Of those the school has, how many the lists miss; for asking before taking them as left. */
-	readonly leaving: Leaving;
-}
-
-export interface UnreadableTable {
-	readonly name: string;
-	readonly missing: readonly ListField[];
-	readonly faults: ListTable['faults'];
-}
 
 /** Lists as they were sent (JSON), and what they are compared with. */
 export interface ListsInput {

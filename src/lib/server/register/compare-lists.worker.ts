@@ -9,7 +9,8 @@ import { sharedClasses } from '../../core/lists/shared-classes';
 import type { RegisterLists } from '../../core/lists/register-lists';
 import { answerAside } from '../aside/answer-aside';
 import { newId } from '../identifiers';
-import type { ComparedLists, ListsInput, UnreadableTable } from './compare-aside';
+import type { UnreadableTable } from '../../core/lists/lists-preview';
+import type { ComparedLists, ListsInput } from './compare-aside';
 import { listsSchema, seenSchema } from './lists-body';
 
 const NOTHING: RegisterLists = {

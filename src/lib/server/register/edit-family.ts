@@ -1,10 +1,14 @@
 import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
-import type { Channel } from '../../core/lists/register-lists';
 import { may, type Actor } from '../../core/permissions/may';
+import {
+	adultChange,
+	familyChange,
+	type AdultInput,
+	type FamilyInput,
+} from '../../operations/register';
 import type { App } from '../app';
 import type { Transaction } from '../database/connect';
 import { EXCLUSION_VIOLATION, postgresError } from '../database/errors';
-import { inTransaction } from '../database/transaction';
 import {
 	adult,
 	family,
@@ -21,30 +25,13 @@ import { homeLabel } from '../people/class-labels';
 import { byName } from '../people/name-order';
 import { fullName } from '../people/names';
 import { ForbiddenError } from '../permissions/forbidden';
-import { beginRegisterAct } from './register-act';
-
-export interface AdultInput {
-	readonly givenName: string;
-	readonly familyName: string;
-	readonly email: string;
-	readonly telephone: string;
-	readonly language: string;
-	readonly channel: Channel;
-	/** The teacher who this adult is as well; empty for none. */
-	readonly personId: string;
-}
+import { performs } from '../runner/perform';
+import { lockRegisterFor } from './lock-register';
 
 export interface AdultLine extends AdultInput {
 	readonly id: string;
 	readonly version: number;
 	readonly privateLink: string | null;
-}
-
-export interface FamilyInput {
-	readonly label: string;
-	readonly address: string;
-	readonly interpreter: string;
-	readonly stepFree: boolean;
 }
 
 export interface FamilyPage extends FamilyInput {
@@ -133,16 +120,10 @@ export async function readFamily(
 	};
 }
 
-/** Changes what a family is called and needs. `version` is the one that the editor saw. */
-export async function changeFamily(
-	{ db, clock }: Pick<App, 'db' | 'clock'>,
-	actor: Actor,
-	{ id, version }: { readonly id: string; readonly version: number },
-	{ label, address, interpreter, stepFree }: FamilyInput,
-): Promise<'changed' | 'changed-meanwhile'> {
-	if (!may(actor, 'register.change')) throw new ForbiddenError();
-	return inTransaction(db, async (tx) => {
-		await beginRegisterAct(tx, clock, { actor, kind: 'register.changed', after: { family: id } });
+/** Changes what a family is called and needs. */
+export const changeFamily = performs(familyChange).by({
+	lock: lockRegisterFor,
+	async work({ tx, input: { id, version, label, address, interpreter, stepFree } }) {
 		const changed = await tx
 			.update(family)
 			.set({
@@ -154,59 +135,50 @@ export async function changeFamily(
 			})
 			.where(and(eq(family.id, id), eq(family.version, version)))
 			.returning();
-		return changed.length ? 'changed' : 'changed-meanwhile';
-	});
-}
-
-/** `teacher-busy`: as a teacher the adult is taken at the time of one of its own appointments. */
-export type AdultChange = 'changed' | 'changed-meanwhile' | 'teacher-taken' | 'teacher-busy';
+		if (changed.length === 0) return { refused: { reason: 'changed-meanwhile' } };
+		return { done: {}, act: { kind: 'register.changed', after: { family: id } } };
+	},
+});
 
 /** Changes an adult of a family; with `id` null, adds one. */
-export async function changeAdult(
-	{ db, clock }: Pick<App, 'db' | 'clock'>,
-	actor: Actor,
-	familyId: string,
-	target: { readonly id: string; readonly version: number } | null,
-	{ givenName, familyName, email, telephone, language, channel, personId }: AdultInput,
-): Promise<AdultChange> {
-	if (!may(actor, 'register.change')) throw new ForbiddenError();
-	const change = async (tx: Transaction): Promise<AdultChange> => {
-		const id = target?.id ?? newId(clock);
-		await beginRegisterAct(tx, clock, { actor, kind: 'register.changed', after: { adult: id } });
+export const changeAdult = performs(adultChange).by({
+	lock: lockRegisterFor,
+	async work({ tx, clock, input: { family: familyId, version, ...typed } }) {
+		const id = typed.id ?? newId(clock);
+		const { personId, channel } = typed;
 		const [linked] = personId
 			? await tx.select({ id: adult.id }).from(adult).where(eq(adult.personId, personId))
 			: [];
-		if (linked && linked.id !== id) return 'teacher-taken';
+		if (linked && linked.id !== id) return { refused: { reason: 'teacher-taken' } };
 		const values = {
-			givenName: givenName || null,
-			familyName: familyName || null,
+			givenName: typed.givenName || null,
+			familyName: typed.familyName || null,
 			channel,
-			email: email || null,
-			telephone: telephone || null,
-			language: language || null,
+			email: typed.email || null,
+			telephone: typed.telephone || null,
+			language: typed.language || null,
 			personId: personId || null,
 		};
-		if (target === null) {
+		const act = { kind: 'register.changed', after: { adult: id } } as const;
+		if (typed.id === null) {
 			await tx.insert(adult).values({ id, ...values });
 			await tx.insert(familyAdult).values({ familyId, adultId: id });
 			await invite(tx, clock, { adultId: id });
-			return 'changed';
+			return { done: {}, act };
 		}
 		await moveAdultClaims(tx, id, personId || null);
 		const changed = await tx
 			.update(adult)
-			.set({ ...values, version: target.version + 1 })
-			.where(and(eq(adult.id, id), eq(adult.version, target.version)))
+			.set({ ...values, version: version + 1 })
+			.where(and(eq(adult.id, id), eq(adult.version, version)))
 			.returning();
-		return changed.length ? 'changed' : 'changed-meanwhile';
-	};
-	try {
-		return await inTransaction(db, change);
-	} catch (error) {
-		if (postgresError(error)?.code === EXCLUSION_VIOLATION) return 'teacher-busy';
-		throw error;
-	}
-}
+		return changed.length ? { done: {}, act } : { refused: { reason: 'changed-meanwhile' } };
+	},
+	lost: async (_, error) =>
+		postgresError(error)?.code === EXCLUSION_VIOLATION
+			? { ok: false, reason: 'teacher-busy' }
+			: null,
+});
 
 /**
  * What claims an adult claims the person who it is as well: the claims of its appointments go along

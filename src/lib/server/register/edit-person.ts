@@ -1,7 +1,8 @@
 import { and, eq, isNull, ne, sql } from 'drizzle-orm';
 import { may, type Actor } from '../../core/permissions/may';
+import { personAdd, personChange, type PersonInput } from '../../operations/register';
 import type { App } from '../app';
-import { inTransaction } from '../database/transaction';
+import type { Transaction } from '../database/connect';
 import { adult, classTeacher, invitation, person, schoolClass, school } from '../database/schema';
 import { newId } from '../identifiers';
 import { invitationLink } from '../invitations/links';
@@ -9,23 +10,8 @@ import { byName } from '../people/name-order';
 import { ForbiddenError } from '../permissions/forbidden';
 import { invite } from '../invitations/visitors';
 import { secret } from '../secret-in-answer';
-import { beginRegisterAct } from './register-act';
-
-/** A teacher or interpreter as it is typed. Empty texts are nothing. */
-export interface PersonInput {
-	readonly title: string;
-	readonly givenName: string;
-	readonly familyName: string;
-	readonly email: string;
-	readonly telephone: string;
-	readonly pin: string;
-	readonly subjects: readonly string[];
-	readonly room: string;
-	readonly building: string;
-	readonly link: string;
-	readonly languages: readonly string[];
-	readonly hours: string;
-}
+import { performs } from '../runner/perform';
+import { lockRegisterFor } from './lock-register';
 
 export interface PersonPage extends PersonInput {
 	readonly id: string;
@@ -92,66 +78,61 @@ export async function readPerson(
 	});
 }
 
-export type PersonChange = { readonly ok: true; readonly id: string } | PersonRefusal;
-type PersonRefusal = { readonly ok: false; readonly reason: 'email-taken' | 'changed-meanwhile' };
+/** A new teacher or interpreter, with a private link. */
+export const addPerson = performs(personAdd).by({
+	lock: lockRegisterFor,
+	async work({ tx, clock, input: { kind, ...typed } }) {
+		const id = newId(clock);
+		if (await isTaken(tx, typed.email, id)) return { refused: { reason: 'email-taken' } };
+		const isTeacher = kind === 'teacher';
+		await tx
+			.insert(person)
+			.values({ id, ...columnsOf(typed), isTeacher, isInterpreter: !isTeacher });
+		await invite(tx, clock, { personId: id });
+		return { done: { id }, act: { kind: 'register.changed', after: { person: id } } };
+	},
+});
 
-/** Changes a person; with `id` null, a new one of that kind. `version` is the one the editor saw. */
-export async function changePerson(
-	{ db, clock }: Pick<App, 'db' | 'clock'>,
-	actor: Actor,
-	target: { readonly id: string; readonly version: number } | { readonly kind: PersonKind },
-	input: PersonInput,
-): Promise<PersonChange> {
-	if (!may(actor, 'register.change')) throw new ForbiddenError();
-	return inTransaction(db, async (tx) => {
-		const id = 'id' in target ? target.id : newId(clock);
-		await beginRegisterAct(tx, clock, { actor, kind: 'register.changed', after: { person: id } });
-		const email = input.email.trim() || null;
-		const [taken] = email
-			? await tx
-					.select({ id: person.id })
-					.from(person)
-					.where(
-						and(
-							eq(sql`lower(${person.email})`, email.toLowerCase()),
-							ne(person.id, id),
-							isNull(person.leftAt),
-						),
-					)
-			: [];
-		if (taken) return { ok: false, reason: 'email-taken' };
-		const values = {
-			title: input.title || null,
-			givenName: input.givenName || null,
-			familyName: input.familyName,
-			email,
-			telephone: input.telephone || null,
-			pin: input.pin || null,
-			room: input.room || null,
-			building: input.building || null,
-			link: input.link || null,
-			hours: input.hours || null,
-			subjects: [...input.subjects],
-			languages: [...input.languages],
-		};
-		if ('kind' in target) {
-			const kind = {
-				isTeacher: target.kind === 'teacher',
-				isInterpreter: target.kind !== 'teacher',
-			};
-			await tx.insert(person).values({ id, ...values, ...kind });
-			await invite(tx, clock, { personId: id });
-			return { ok: true, id };
-		}
+/** Changes a person. A new e-mail address is one that nobody has confirmed. */
+export const changePerson = performs(personChange).by({
+	lock: lockRegisterFor,
+	async work({ tx, input: { id, version, ...typed } }) {
+		if (await isTaken(tx, typed.email, id)) return { refused: { reason: 'email-taken' } };
 		const [before] = await tx.select().from(person).where(eq(person.id, id)).for('update');
-		if (before?.version !== target.version) return { ok: false, reason: 'changed-meanwhile' };
-		const unconfirmed = before.email === email ? {} : { emailConfirmedAt: null };
+		if (before?.version !== version) return { refused: { reason: 'changed-meanwhile' } };
+		const values = columnsOf(typed);
+		const emailConfirmedAt = before.email === values.email ? before.emailConfirmedAt : null;
 		await tx
 			.update(person)
-			.set({ ...values, ...unconfirmed, version: before.version + 1 })
+			.set({ ...values, emailConfirmedAt, version: version + 1 })
 			.where(eq(person.id, id));
-		return { ok: true, id };
-	});
-}
+		return { done: {}, act: { kind: 'register.changed', after: { person: id } } };
+	},
+});
 
-export type PersonKind = 'teacher' | 'interpreter';
+/** What was typed as the table has it: nothing is null. */
+const columnsOf = (typed: PersonInput) => ({
+	title: typed.title || null,
+	givenName: typed.givenName || null,
+	familyName: typed.familyName,
+	email: typed.email.trim() || null,
+	telephone: typed.telephone || null,
+	pin: typed.pin || null,
+	room: typed.room || null,
+	building: typed.building || null,
+	link: typed.link || null,
+	hours: typed.hours || null,
+	subjects: [...typed.subjects],
+	languages: [...typed.languages],
+});
+
+/** Whether somebody else who is at the school has the address. */
+async function isTaken(tx: Transaction, email: string, id: string): Promise<boolean> {
+	const address = email.trim().toLowerCase();
+	if (!address) return false;
+	const [taken] = await tx
+		.select({ id: person.id })
+		.from(person)
+		.where(and(eq(sql`lower(${person.email})`, address), ne(person.id, id), isNull(person.leftAt)));
+	return taken !== undefined;
+}

@@ -1,7 +1,7 @@
 import { and, asc, eq, isNull, sql } from 'drizzle-orm';
 import { may, type Actor } from '../../core/permissions/may';
+import { meetingExcept, studentChange } from '../../operations/register';
 import type { App } from '../app';
-import { inTransaction } from '../database/transaction';
 import {
 	classTeacher,
 	enrolment,
@@ -16,8 +16,8 @@ import {
 import { byName } from '../people/name-order';
 import { fullName } from '../people/names';
 import { ForbiddenError } from '../permissions/forbidden';
-import { deriveWishesAgain } from '../visits/derive-wishes-again';
-import { beginRegisterAct } from './register-act';
+import { performs } from '../runner/perform';
+import { lockRegisterFor } from './lock-register';
 
 /** Whom a student's family meets, and why. */
 export interface MeetingLine {
@@ -114,26 +114,12 @@ export async function readStudent(
 	};
 }
 
-export interface StudentInput {
-	readonly givenName: string;
-	readonly familyName: string;
-	readonly yearGroup: string;
-	/** The id of a class, or `null`. */
-	readonly homeClass: string | null;
-}
-
-/** Changes a student and the home class. `version` is the one that the editor saw. */
-export async function changeStudent(
-	{ db, clock }: Pick<App, 'db' | 'clock'>,
-	actor: Actor,
-	{ id, version }: { readonly id: string; readonly version: number },
-	{ givenName, familyName, yearGroup, homeClass }: StudentInput,
-): Promise<'changed' | 'changed-meanwhile'> {
-	if (!may(actor, 'register.change')) throw new ForbiddenError();
-	return inTransaction(db, async (tx) => {
-		await beginRegisterAct(tx, clock, { actor, kind: 'register.changed', after: { student: id } });
+/** Changes a student and the home class. */
+export const changeStudent = performs(studentChange).by({
+	lock: lockRegisterFor,
+	async work({ tx, input: { id, version, givenName, familyName, yearGroup, homeClass } }) {
 		const [before] = await tx.select().from(student).where(eq(student.id, id)).for('update');
-		if (before?.version !== version) return 'changed-meanwhile';
+		if (before?.version !== version) return { refused: { reason: 'changed-meanwhile' } };
 		await tx
 			.update(student)
 			.set({ givenName: givenName || null, familyName, yearGroup, version: version + 1 })
@@ -151,26 +137,15 @@ export async function changeStudent(
 					target: [enrolment.classId, enrolment.studentId],
 					set: { home: true },
 				});
-		await deriveWishesAgain(tx, { clock });
-		return 'changed';
-	});
-}
+		return { done: {}, act: { kind: 'register.regrouped', after: { student: id } } };
+	},
+});
 
 /** Says that a student's families meet a teacher, or do not, whatever follows from classes. */
-export async function setException(
-	{ db, clock }: Pick<App, 'db' | 'clock'>,
-	actor: Actor,
-	studentId: string,
-	personId: string,
-	exception: 'also' | 'not' | null,
-): Promise<void> {
-	if (!may(actor, 'register.change')) throw new ForbiddenError();
-	await inTransaction(db, async (tx) => {
-		await beginRegisterAct(tx, clock, {
-			actor,
-			kind: 'register.changed',
-			after: { student: studentId, person: personId, exception },
-		});
+export const setException = performs(meetingExcept).by({
+	lock: lockRegisterFor,
+	async work({ tx, input }) {
+		const { student: studentId, person: personId, exception } = input;
 		await tx
 			.delete(meetingException)
 			.where(
@@ -180,6 +155,6 @@ export async function setException(
 			await tx
 				.insert(meetingException)
 				.values({ studentId, personId, meets: exception === 'also' });
-		await deriveWishesAgain(tx, { clock });
-	});
-}
+		return { done: {}, act: { kind: 'register.regrouped', after: input } };
+	},
+});

@@ -1,8 +1,8 @@
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import { may, type Actor } from '../../core/permissions/may';
+import { familyErase } from '../../operations/register';
 import type { App } from '../app';
 import { dropHoldsOf } from '../booking/held-claims';
-import { inTransaction } from '../database/transaction';
 import {
 	act,
 	adult,
@@ -15,11 +15,11 @@ import {
 	invitation,
 	student,
 } from '../database/schema';
-import { recordAct } from '../acts/record-act';
 import { ForbiddenError } from '../permissions/forbidden';
 import { secret } from '../secret-in-answer';
 import { moveAdultClaims, readFamily } from './edit-family';
-import { lockRegister } from './register-act';
+import { performs } from '../runner/perform';
+import { lockRegister } from './lock-register';
 
 /**
  * Everything that is kept about a family, as one JSON text: a person's right (GDPR, article 15, for
@@ -94,14 +94,11 @@ export async function familyData(
  * stay as counts without names; those to come are cancelled. It cannot be undone. What earlier acts
  * had kept of these people's rows goes as well.
  */
-export async function eraseFamily(
-	{ db, clock }: Pick<App, 'db' | 'clock'>,
-	actor: Actor,
-	familyId: string,
-): Promise<void> {
-	if (!may(actor, 'register.change')) throw new ForbiddenError();
-	await inTransaction(db, async (tx) => {
-		await lockRegister(tx);
+export const eraseFamily = performs(familyErase).by({
+	lock: lockRegister,
+	async work({ tx, clock, input: { family: familyId, label } }) {
+		const [known] = await tx.select().from(family).where(eq(family.id, familyId));
+		if (!known || known.label !== label) return { refused: { reason: 'another-name' } };
 		const now = clock.now();
 		const only = (table: typeof familyAdult | typeof familyStudent, member: 'adult' | 'student') =>
 			tx.execute<{ id: string }>(sql`
@@ -170,10 +167,12 @@ export async function eraseFamily(
 				or coalesce(after, before)->>'family_id' = ${familyId}
 				or coalesce(after, before)->>'adult_id' in ${erased}
 				or coalesce(after, before)->>'student_id' in ${erased}`);
-		await recordAct(tx, clock, {
-			actor,
-			kind: 'family.erased',
-			after: { family: familyId, adults: adults.length, students: students.length },
-		});
-	});
-}
+		return {
+			done: {},
+			act: {
+				kind: 'family.erased',
+				after: { family: familyId, adults: adults.length, students: students.length },
+			},
+		};
+	},
+});

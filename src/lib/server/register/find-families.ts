@@ -1,19 +1,9 @@
 import { sql } from 'drizzle-orm';
 import { may, type Actor } from '../../core/permissions/may';
+import type { FoundFamily } from '../../operations/found';
 import type { App } from '../app';
 import { ForbiddenError } from '../permissions/forbidden';
 import { familiesWithEveryWord } from './search';
-
-/** A family with everything that tells it from others of the same name. */
-export interface FoundFamily {
-	readonly id: string;
-	readonly label: string;
-	readonly address: string;
-	/** Names, each with its e-mail where there is one. */
-	readonly adults: readonly string[];
-	/** Names with classes. */
-	readonly students: readonly string[];
-}
 
 const MOST_FOUND = 20;
 

@@ -1,5 +1,6 @@
 import { sql, type SQL } from 'drizzle-orm';
 import { may, type Actor } from '../../core/permissions/may';
+import type { Found } from '../../operations/found';
 import type { App } from '../app';
 import { byName } from '../people/name-order';
 import { ForbiddenError } from '../permissions/forbidden';
@@ -186,14 +187,6 @@ export async function listClasses({ db }: Pick<App, 'db'>, actor: Actor): Promis
 				where class_id = class.id and left_at is null) as teachers
 		from class join school on school.school_year = class.school_year
 		order by ${byName(sql`class.label`)}`);
-}
-
-/** One find for all: whom the typed words mean. */
-export interface Found {
-	readonly kind: 'teacher' | 'interpreter' | 'student' | 'family';
-	readonly id: string;
-	readonly name: string;
-	readonly about: string;
 }
 
 const MOST_FOUND = 8;

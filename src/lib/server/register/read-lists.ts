@@ -1,15 +1,17 @@
 import type { NamedTable } from '../../core/lists/named-table';
+import type { ListsPreview } from '../../core/lists/lists-preview';
 import { isNote } from '../../core/lists/register-lists';
 import { may, type Actor } from '../../core/permissions/may';
+import type { OutcomeOf } from '../../operations/change';
+import { listsRead } from '../../operations/lists';
 import type { App } from '../app';
 import { renewStatistics } from '../database/statistics';
-import { inTransaction } from '../database/transaction';
 import { ForbiddenError } from '../permissions/forbidden';
-import { deriveWishesAgain } from '../visits/derive-wishes-again';
+import { performs, type Deps } from '../runner/perform';
 import { rememberColumns } from './column-memory';
-import { compareAside, type ListsPreview } from './compare-aside';
+import { compareAside, type ListsToWrite } from './compare-aside';
 import { loadRegister } from './load-register';
-import { beginRegisterAct, lockRegister } from './register-act';
+import { lockRegisterFor } from './lock-register';
 import { writeDifference } from './write-difference';
 
 /** Lists as they come from the page: tables whose columns have got their meanings, or a OneRoster set. */
@@ -20,18 +22,6 @@ export interface ListsToRead {
 	/** Answers to doubts about households, by the pair's key. */
 	readonly answers: Readonly<Record<string, boolean>>;
 }
-
-export type ReadingResult =
-	| { readonly ok: true; readonly act: string; readonly lines: number }
-	| {
-			readonly ok: false;
-			/**
-			 * The register or the lists are no longer what was seen; rows have faults; many would leave; several
-			 * rows are one student.
-			 */
-			readonly reason: 'not-as-seen' | 'faults' | 'unreadable' | 'many-leave' | 'rows-joined';
-			readonly preview: ListsPreview;
-	  };
 
 const bodyOf = (lists: object): Uint8Array => new TextEncoder().encode(JSON.stringify(lists));
 
@@ -74,54 +64,48 @@ export async function previewBody(
  * many people would be marked as left, nothing is written unless `leaving` is their number; where rows say a
  * student once more, unless `joined` is the number of such rows.
  */
-export async function applyLists(
-	app: Pick<App, 'db' | 'clock'>,
+export const applyLists = (
+	app: Deps,
 	actor: Actor,
 	lists: ListsToRead,
 	confirmed: { seen: string; leaveOut: boolean; leaving?: number; joined?: number },
-): Promise<ReadingResult> {
-	const result = await applyBody(app, actor, bodyOf({ ...lists, ...confirmed }));
-	if (!result) throw new TypeError('these are no lists');
-	return result;
-}
+): Promise<OutcomeOf<typeof listsRead>> =>
+	applyBody(app, actor, { body: bodyOf({ ...lists, ...confirmed }) });
 
-/** The same for lists as a page sent them; `null` for a body that holds none. */
-export async function applyBody(
-	{ db, clock }: Pick<App, 'db' | 'clock'>,
-	actor: Actor,
-	body: Uint8Array,
-	onProgress?: (part: number) => void,
-): Promise<ReadingResult | null> {
-	if (!may(actor, 'register.change')) throw new ForbiddenError();
-	const result = await inTransaction(
-		db,
-		async (tx): Promise<ReadingResult | null> => {
-			await lockRegister(tx);
-			const input = { body, state: await loadRegister(tx), now: clock.now() };
-			const compared = await compareAside({ ...input, wanted: 'writes' }, onProgress);
-			if (!compared.ok) return null;
-			const { preview, writes, tables, lines, isAsSeen, leaveOut } = compared;
-			if (preview.unreadable.length) return { ok: false, reason: 'unreadable', preview };
-			if (!isAsSeen) return { ok: false, reason: 'not-as-seen', preview };
-			if (preview.leaving.isMany && preview.leaving.count !== compared.leaving)
-				return { ok: false, reason: 'many-leave', preview };
-			const { rows, students } = preview.difference.counts;
-			if (rows !== students && rows - students !== compared.joined)
-				return { ok: false, reason: 'rows-joined', preview };
-			const faults = preview.difference.faults.filter((fault) => !isNote(fault));
-			if (faults.length && !leaveOut) return { ok: false, reason: 'faults', preview };
-			const id = await beginRegisterAct(tx, clock, {
-				actor,
-				kind: 'register.lists-read',
-				after: { lines, leftOut: faults.length },
-			});
-			await writeDifference(tx, clock, writes);
-			await rememberColumns(tx, tables);
-			await deriveWishesAgain(tx, { clock });
-			return { ok: true, act: id, lines };
-		},
-		{ isLong: true },
-	);
-	if (result?.ok) await renewStatistics(db);
-	return result;
+/** The same for lists as a page sent them. */
+export const applyBody = performs(listsRead).by({
+	isLong: true,
+	lock: lockRegisterFor,
+	async work({ tx, clock, act: id, input: { body, onProgress } }) {
+		const input = { body, state: await loadRegister(tx), now: clock.now() };
+		const compared = await compareAside({ ...input, wanted: 'writes' }, onProgress);
+		if (!compared.ok) return { refused: { reason: 'no-lists' } };
+		const { preview, writes, tables, lines } = compared;
+		const against = standsAgainst(compared);
+		if (against) return { refused: { reason: against, preview } };
+		await writeDifference(tx, clock, writes);
+		await rememberColumns(tx, tables);
+		const after = { lines, leftOut: faultsOf(preview).length };
+		return { done: { act: id, lines }, act: { kind: 'register.lists-read', after } };
+	},
+	after: ({ db }) => renewStatistics(db),
+});
+
+const faultsOf = ({ difference }: ListsPreview) =>
+	difference.faults.filter((fault) => !isNote(fault));
+
+/** What keeps lists from being read; `null`: nothing. */
+function standsAgainst({
+	preview,
+	isAsSeen,
+	leaveOut,
+	leaving,
+	joined,
+}: ListsToWrite): 'unreadable' | 'not-as-seen' | 'many-leave' | 'rows-joined' | 'faults' | null {
+	if (preview.unreadable.length) return 'unreadable';
+	if (!isAsSeen) return 'not-as-seen';
+	if (preview.leaving.isMany && preview.leaving.count !== leaving) return 'many-leave';
+	const { rows, students } = preview.difference.counts;
+	if (rows !== students && rows - students !== joined) return 'rows-joined';
+	return faultsOf(preview).length && !leaveOut ? 'faults' : null;
 }

@@ -1,9 +1,7 @@
 import { and, eq, inArray, sql } from 'drizzle-orm';
-import { may, type Actor } from '../../core/permissions/may';
-import type { App } from '../app';
+import { familyMerge, familySplit } from '../../operations/register';
 import { dropHoldsOf } from '../booking/held-claims';
 import type { Transaction } from '../database/connect';
-import { inTransaction } from '../database/transaction';
 import {
 	appointment,
 	appointmentAdult,
@@ -14,28 +12,17 @@ import {
 	wish,
 } from '../database/schema';
 import { newId } from '../identifiers';
-import { ForbiddenError } from '../permissions/forbidden';
-import { deriveWishesAgain } from '../visits/derive-wishes-again';
-import { beginRegisterAct } from './register-act';
+import { performs } from '../runner/perform';
+import { lockRegisterFor } from './lock-register';
 
 /**
- * Makes two families one household: adults, students, wishes and appointments of `goneId` move to
- * `keptId`. A wish that both have stays once.
+ * Makes two families one household: adults, students, wishes and appointments of `gone` move to
+ * `kept`. A wish that both have stays once.
  */
-export async function mergeFamilies(
-	{ db, clock }: Pick<App, 'db' | 'clock'>,
-	actor: Actor,
-	keptId: string,
-	goneId: string,
-): Promise<void> {
-	if (!may(actor, 'register.change')) throw new ForbiddenError();
-	if (keptId === goneId) return;
-	await inTransaction(db, async (tx) => {
-		await beginRegisterAct(tx, clock, {
-			actor,
-			kind: 'family.merged',
-			after: { kept: keptId, gone: goneId },
-		});
+export const mergeFamilies = performs(familyMerge).by({
+	lock: lockRegisterFor,
+	async work({ tx, clock, input: { kept: keptId, gone: goneId } }) {
+		if (keptId === goneId) return { done: {}, act: null };
 		for (const link of [familyAdult, familyStudent] as const) {
 			const member = link === familyAdult ? familyAdult.adultId : familyStudent.studentId;
 			await tx.execute(sql`
@@ -54,36 +41,19 @@ export async function mergeFamilies(
 			.update(family)
 			.set({ leftAt: clock.now(), version: sql`${family.version} + 1` })
 			.where(eq(family.id, goneId));
-		await deriveWishesAgain(tx, { clock });
-	});
-}
-
-export interface SplitOff {
-	readonly adults: readonly string[];
-	readonly students: readonly string[];
-	/** Students of these who stay in the old household as well. */
-	readonly inBoth: readonly string[];
-}
+		return { done: {}, act: { kind: 'family.merged', after: { kept: keptId, gone: goneId } } };
+	},
+});
 
 /**
  * Makes a second household of some adults and students of a family. Appointments about those students
  * alone to which one of those adults comes move along, with the wishes that they serve. `nobody-left`:
  * both households need an adult and a student.
  */
-export async function splitFamily(
-	{ db, clock }: Pick<App, 'db' | 'clock'>,
-	actor: Actor,
-	familyId: string,
-	{ adults, students, inBoth }: SplitOff,
-): Promise<{ ok: true; id: string } | { ok: false; reason: 'nobody-left' }> {
-	if (!may(actor, 'register.change')) throw new ForbiddenError();
-	return inTransaction(db, async (tx) => {
+export const splitFamily = performs(familySplit).by({
+	lock: lockRegisterFor,
+	async work({ tx, clock, input: { family: familyId, adults, students, inBoth } }) {
 		const id = newId(clock);
-		await beginRegisterAct(tx, clock, {
-			actor,
-			kind: 'family.split',
-			after: { family: familyId, other: id },
-		});
 		const [old] = await tx.select().from(family).where(eq(family.id, familyId));
 		const everyAdult = await tx
 			.select({ id: familyAdult.adultId })
@@ -99,7 +69,7 @@ export async function splitFamily(
 			students.length === 0 ||
 			everyAdult.every(({ id }) => adults.includes(id)) ||
 			everyStudent.every(({ id }) => leaving.includes(id));
-		if (!old || isWhole) return { ok: false, reason: 'nobody-left' };
+		if (!old || isWhole) return { refused: { reason: 'nobody-left' } };
 		await dropHoldsOf(tx, [familyId]);
 		await tx.insert(family).values({ id, label: old.label, interpreter: old.interpreter });
 		await tx
@@ -146,10 +116,12 @@ export async function splitFamily(
 				.where(and(eq(wish.familyId, familyId), inArray(wish.studentId, leaving)));
 		await keepOwnAdults(tx, familyId);
 		await keepOwnAdults(tx, id);
-		await deriveWishesAgain(tx, { clock });
-		return { ok: true, id };
-	});
-}
+		return {
+			done: { id },
+			act: { kind: 'family.split', after: { family: familyId, other: id } },
+		};
+	},
+});
 
 /** To a family's appointments come adults of that family alone, as long as one of them does. */
 async function keepOwnAdults(tx: Transaction, familyId: string): Promise<void> {

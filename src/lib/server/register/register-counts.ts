@@ -1,15 +1,6 @@
 import { sql } from 'drizzle-orm';
+import type { RegisterCounts } from '../../operations/progress';
 import type { Reader } from '../database/connect';
-
-export interface RegisterCounts {
-	readonly teachers: number;
-	/** Teachers whose address nobody has confirmed. */
-	readonly unconfirmed: number;
-	readonly interpreters: number;
-	readonly students: number;
-	readonly families: number;
-	readonly classes: number;
-}
 
 /** How many of each are here now. */
 export async function registerCounts(db: Reader): Promise<RegisterCounts> {

@@ -1,14 +1,10 @@
 import { eq, sql, type SQL } from 'drizzle-orm';
-import { may, type Actor } from '../../core/permissions/may';
-import { recordAct } from '../acts/record-act';
-import type { App } from '../app';
+import { registerUndo } from '../../operations/register';
 import type { Reader } from '../database/connect';
 import { postgresError } from '../database/errors';
-import { inTransaction } from '../database/transaction';
 import { act } from '../database/schema';
-import { ForbiddenError } from '../permissions/forbidden';
-import { deriveWishesAgain } from '../visits/derive-wishes-again';
-import { lockRegister } from './register-act';
+import { performs } from '../runner/perform';
+import { lockRegister } from './lock-register';
 
 /** Acts on the register that can be taken back, the last one first; just the last one may be. */
 export interface UndoableAct {
@@ -24,8 +20,6 @@ export async function lastRegisterAct(db: Reader): Promise<UndoableAct | null> {
 	return row ? { id: row.id, at: Date.parse(row.at), kind: row.kind } : null;
 }
 
-export type UndoResult = 'undone' | 'relied-upon' | 'not-the-last';
-
 /** PostgreSQL's code for a row that others refer to, and our own for one that was changed since. */
 const RELIED_UPON = new Set(['23503', 'TC001', '23514']);
 
@@ -33,37 +27,20 @@ const RELIED_UPON = new Set(['23503', 'TC001', '23514']);
  * Takes the last act on the register back. Refused when somebody has come to rely on it: a family that
  * it made has booked, or a row has been changed since.
  */
-export async function undoRegisterAct(
-	{ db, clock }: Pick<App, 'db' | 'clock'>,
-	actor: Actor,
-	actId: string,
-): Promise<UndoResult> {
-	if (!may(actor, 'register.change')) throw new ForbiddenError();
-	try {
-		return await inTransaction(
-			db,
-			async (tx) => {
-				await lockRegister(tx);
-				const last = await lastRegisterAct(tx);
-				if (last?.id !== actId) return 'not-the-last';
-				await tx.execute(dropDerivedWishes(actId));
-				await tx.execute(undoChanges(actId));
-				const undoing = await recordAct(tx, clock, {
-					actor,
-					kind: 'register.undone',
-					before: { act: actId },
-				});
-				await tx.update(act).set({ undoneBy: undoing }).where(eq(act.id, actId));
-				await deriveWishesAgain(tx, { clock });
-				return 'undone';
-			},
-			{ isLong: true },
-		);
-	} catch (error) {
-		if (RELIED_UPON.has(postgresError(error)?.code ?? '')) return 'relied-upon';
-		throw error;
-	}
-}
+export const undoRegisterAct = performs(registerUndo).by({
+	isLong: true,
+	lock: lockRegister,
+	async work({ tx, act: undoing, input: { act: actId } }) {
+		const last = await lastRegisterAct(tx);
+		if (last?.id !== actId) return { refused: { reason: 'not-the-last' } };
+		await tx.execute(dropDerivedWishes(actId));
+		await tx.execute(undoChanges(actId));
+		await tx.update(act).set({ undoneBy: undoing }).where(eq(act.id, actId));
+		return { done: {}, act: { kind: 'register.undone', before: { act: actId } } };
+	},
+	lost: async (_, error) =>
+		RELIED_UPON.has(postgresError(error)?.code ?? '') ? { ok: false, reason: 'relied-upon' } : null,
+});
 
 /** The last act on the register that was not undone. */
 const UNDOABLE: SQL = sql`

@@ -1,31 +1,14 @@
-import { and, eq, inArray, isNotNull, isNull } from 'drizzle-orm';
+import { and, eq, inArray } from 'drizzle-orm';
 import { may, type Actor } from '../../core/permissions/may';
-import { recordAct } from '../acts/record-act';
+import type { FoundFamily } from '../../operations/found';
+import { familiesKeepApart, rightChange, type AdultRight } from '../../operations/safety';
 import type { App } from '../app';
-import { inTransaction } from '../database/transaction';
 import type { Transaction } from '../database/connect';
 import { dropHoldsOf } from '../booking/held-claims';
 import { lockFamily } from '../booking/lock-visit';
-import { touchConference } from '../conferences/touch-conference';
-import {
-	adultRight,
-	apartFrom,
-	conference,
-	familyAdult,
-	familyStudent,
-	keptApart,
-} from '../database/schema';
-import { ForbiddenError } from '../permissions/forbidden';
-import { describeFamily, type FoundFamily } from '../register/find-families';
-
-/** What an adult may, about one student. */
-export interface AdultRight {
-	readonly adult: string;
-	readonly student: string;
-	readonly mayBook: boolean;
-	readonly maySee: boolean;
-	readonly isTold: boolean;
-}
+import { adultRight, apartFrom, familyAdult, familyStudent, keptApart } from '../database/schema';
+import { describeFamily } from '../register/find-families';
+import { performs } from '../runner/perform';
 
 export interface FamilySafety {
 	/** For each adult and student of the family. */
@@ -72,47 +55,33 @@ export async function familySafety(
 }
 
 /** Withdraws rights of an adult about a student, or gives them back. */
-export async function changeRight(
-	{ db, clock }: Pick<App, 'db' | 'clock'>,
-	actor: Actor,
-	right: AdultRight,
-): Promise<void> {
-	if (!may(actor, 'safety.see')) throw new ForbiddenError();
-	const { adult: adultId, student: studentId, mayBook, maySee, isTold } = right;
-	await inTransaction(db, async (tx) => {
+export const changeRight = performs(rightChange).by({
+	async work({ tx, input }) {
+		const { adult: adultId, student: studentId, mayBook, maySee, isTold } = input;
 		const mine = and(eq(adultRight.adultId, adultId), eq(adultRight.studentId, studentId));
 		await tx.delete(adultRight).where(mine);
 		if (!mayBook || !maySee || !isTold)
 			await tx.insert(adultRight).values({ adultId, studentId, mayBook, maySee, isTold });
-		await beginAnew(tx, await familiesOf(tx, adultId));
-		await recordAct(tx, clock, { actor, kind: 'safety.right-changed', after: right });
-	});
-}
+		await freeWhatIsHeld(tx, await familiesOf(tx, adultId));
+		return { done: {}, act: { kind: 'safety.right-changed', after: input } };
+	},
+});
 
 /** Keeps two families apart with so many minutes between their visits; `null` lets them meet again. */
-export async function keepApart(
-	{ db, clock }: Pick<App, 'db' | 'clock'>,
-	actor: Actor,
-	families: readonly [string, string],
-	margin: number | null,
-): Promise<void> {
-	if (!may(actor, 'safety.see')) throw new ForbiddenError();
-	const [familyId, otherFamilyId] = [...families].sort() as [string, string];
-	if (familyId === otherFamilyId) return;
-	await inTransaction(db, async (tx) => {
+export const keepApart = performs(familiesKeepApart).by({
+	async work({ tx, input: { family, other, margin } }) {
+		if (family === other) return { done: {}, act: null };
+		const families = [family, other].sort();
+		const [familyId, otherFamilyId] = families as [string, string];
 		await tx
 			.delete(keptApart)
 			.where(and(eq(keptApart.familyId, familyId), eq(keptApart.otherFamilyId, otherFamilyId)));
 		if (margin !== null)
 			await tx.insert(keptApart).values({ familyId, otherFamilyId, marginMinutes: margin });
-		await beginAnew(tx, [familyId, otherFamilyId]);
-		await recordAct(tx, clock, {
-			actor,
-			kind: 'safety.apart-changed',
-			after: { families: [familyId, otherFamilyId], margin },
-		});
-	});
-}
+		await freeWhatIsHeld(tx, families);
+		return { done: {}, act: { kind: 'safety.apart-changed', after: { families, margin } } };
+	},
+});
 
 const familiesOf = async (tx: Transaction, adultId: string): Promise<string[]> =>
 	(
@@ -122,14 +91,8 @@ const familiesOf = async (tx: Transaction, adultId: string): Promise<string[]> =
 			.where(eq(familyAdult.adultId, adultId))
 	).map(({ id }) => id);
 
-/** Open pages read again what they may know, and what was being held under other rights is free again. */
-async function beginAnew(tx: Transaction, families: readonly string[]): Promise<void> {
+/** What was being held under other rights is free again. */
+async function freeWhatIsHeld(tx: Transaction, families: readonly string[]): Promise<void> {
 	for (const id of [...families].sort()) await lockFamily(tx, id);
 	await dropHoldsOf(tx, families);
-	for (const { id } of await tx
-		.select({ id: conference.id })
-		.from(conference)
-		.where(and(isNotNull(conference.publishedAt), isNull(conference.withdrawnAt)))
-		.orderBy(conference.id))
-		await touchConference(tx, id);
 }

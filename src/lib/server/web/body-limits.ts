@@ -3,6 +3,7 @@ import { may, type Act } from '../../core/permissions/may';
 import { m } from '$lib/paraglide/messages';
 import { LARGEST_CALENDAR } from '../calendars/fetch-calendar';
 import { BodyTooLargeError } from '../failures/failure-of';
+import { pageChanges } from './page-changes';
 
 const KIB = 1024;
 const MIB = 1024 * KIB;
@@ -26,9 +27,6 @@ const limits: Readonly<Record<string, BodyLimit>> = {
 	'/set-up': { bytes: OF_STRANGERS },
 	'/password/[token]': { bytes: OF_STRANGERS },
 	'/office/new': { bytes: MIB, act: 'conference.set-up' },
-	'/office/[address]/basics/fields': { bytes: MIB, act: 'conference.set-up' },
-	'/office/[address]/desks/plans': { bytes: 16 * MIB, act: 'desk.set-up' },
-	'/office/rooms/save': { bytes: 2 * MIB, act: 'rooms.change' },
 	'/office/people/lists/preview': { bytes: 32 * MIB, act: 'register.change' },
 	'/office/people/lists/apply': { bytes: 32 * MIB, act: 'register.change' },
 	// A calendar as a file, with the little that a form adds.
@@ -37,11 +35,21 @@ const limits: Readonly<Record<string, BodyLimit>> = {
 };
 
 /** Bytes that a request's body may have, of whoever sends it. */
-export function bodyLimit({ route, locals }: Pick<RequestEvent, 'route' | 'locals'>): number {
-	const limit = limits[route.id ?? ''];
+export function bodyLimit({
+	route,
+	locals,
+	params,
+}: Pick<RequestEvent, 'route' | 'locals' | 'params'>): number {
+	const limit = route.id === '/do/[change]' ? ofChange(params) : limits[route.id ?? ''];
 	if (!limit) return USUAL;
 	if (limit.act === undefined) return limit.bytes;
 	return locals.account && may(locals.account, limit.act) ? limit.bytes : USUAL;
+}
+
+/** What is asked for says how large it may be. */
+function ofChange({ change: name }: RequestEvent['params']): BodyLimit | undefined {
+	const declared = pageChanges.get(name ?? '')?.change;
+	return declared && { bytes: declared.mostBytes, act: declared.may };
 }
 
 /**

@@ -5,13 +5,12 @@ import { instantOf, isLocalDate } from '../../core/time/local-time';
 import { parseTypedTime } from '../../core/time/typed-time';
 import { DAY_MINUTES } from '../../core/time/local-time';
 import { m } from '$lib/paraglide/messages';
+import { blockRemove, calendarRemove } from '../../operations/calendars';
+import { addBlock, removeBlock, removeCalendar } from '../calendars/change-calendars';
 import {
-	addBlock,
 	addCalendarAddress,
 	addCalendarFile,
 	readCalendarsOf,
-	removeBlock,
-	removeCalendar,
 	type BlockLine,
 	type CalendarAdded,
 	type CalendarFailure,
@@ -19,7 +18,7 @@ import {
 } from '../calendars/calendars';
 import { LARGEST_CALENDAR } from '../calendars/fetch-calendar';
 import { readSchool } from '../people/school';
-import { readFields } from './read-fields';
+import { readForm } from './read-form';
 
 /** Whose calendars they are, and who acts. Refuses whoever may not. */
 type Whose = (event: RequestEvent) => { readonly actor: Actor; readonly person: string };
@@ -83,7 +82,10 @@ export const calendarActions = (whose: Whose) => ({
 	},
 	calendarAddress: async (event: RequestEvent) => {
 		const { actor, person } = whose(event);
-		const read = await readFields(event.request, z.object({ address: z.string().max(2000) }));
+		const read = readForm(
+			await event.request.formData(),
+			z.object({ address: z.string().max(2000) }),
+		);
 		if (!read.ok) return fail(400, { calendarProblem: read.problem });
 		return told(
 			await addCalendarAddress(event.locals.app, actor, person, read.fields.address.trim()),
@@ -95,27 +97,27 @@ export const calendarActions = (whose: Whose) => ({
 	},
 	calendarRemove: async (event: RequestEvent) => {
 		const { actor, person } = whose(event);
-		const read = await readFields(event.request, z.object({ calendar: z.uuid() }));
+		const read = readForm(await event.request.formData(), calendarRemove.input, { person });
 		if (!read.ok) return fail(400, { calendarProblem: read.problem });
-		await removeCalendar(event.locals.app, actor, person, read.fields.calendar);
+		await removeCalendar(event.locals.app, actor, read.fields);
 	},
 	block: async (event: RequestEvent) => {
 		const { actor, person } = whose(event);
-		const read = await readFields(
-			event.request,
+		const read = readForm(
+			await event.request.formData(),
 			z.object({ date: z.string(), from: z.string(), until: z.string() }),
 		);
 		if (!read.ok) return fail(400, { calendarProblem: read.problem });
 		const zone = (await readSchool(event.locals.app.db))?.timeZone ?? 'UTC';
 		const block = readBlockFields(read.fields, zone);
 		if ('problem' in block) return fail(400, { calendarProblem: block.problem });
-		await addBlock(event.locals.app, actor, person, block);
+		await addBlock(event.locals.app, actor, { person, ...block });
 	},
 	unblock: async (event: RequestEvent) => {
 		const { actor, person } = whose(event);
-		const read = await readFields(event.request, z.object({ block: z.uuid() }));
+		const read = readForm(await event.request.formData(), blockRemove.input, { person });
 		if (!read.ok) return fail(400, { calendarProblem: read.problem });
-		await removeBlock(event.locals.app, actor, person, read.fields.block);
+		await removeBlock(event.locals.app, actor, read.fields);
 	},
 });
 

@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { isWebLink } from '../../core/links/web-link';
 import { m } from '$lib/paraglide/messages';
-import type { PersonInput, PersonPage } from '../register/edit-person';
+import type { PersonInput } from '../../operations/register';
+import type { PersonPage } from '../register/edit-person';
 
 const text = (longest: number) =>
 	z
@@ -40,7 +41,12 @@ const list = (typed: string): string[] =>
 		.map((part) => part.trim())
 		.filter(Boolean);
 
-export const readPersonForm = ({ subjects, languages, ...form }: PersonForm): PersonInput => ({
+export const readPersonForm = ({
+	subjects,
+	languages,
+	version: _version,
+	...form
+}: PersonForm): PersonInput => ({
 	...form,
 	subjects: list(subjects),
 	languages: list(languages),

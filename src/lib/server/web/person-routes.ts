@@ -2,9 +2,11 @@ import { error, fail, redirect, type RequestEvent } from '@sveltejs/kit';
 import { message, setError, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { m } from '$lib/paraglide/messages';
-import { changePerson, readPerson, type PersonKind } from '../register/edit-person';
+import type { PersonKind } from '../../operations/register';
+import { addPerson as addPersonTo, changePerson, readPerson } from '../register/edit-person';
 import { setLeft } from '../register/set-left';
 import { accountFor } from './account-for';
+import { formAction } from './form-action';
 import { personForm, personSchema, readPersonForm } from './person-form';
 
 /** Teachers and interpreters have the same pages at two addresses. */
@@ -27,7 +29,7 @@ export const addPerson =
 		const form = await superValidate(request, zod4(personSchema));
 		if (!form.valid) return fail(400, { form });
 		const input = readPersonForm(form.data);
-		const result = await changePerson(locals.app, account, { kind }, input);
+		const result = await addPersonTo(locals.app, account, { kind, ...input });
 		if (!result.ok) return setError(form, 'email', m.person_email_taken());
 		redirect(303, `${FOLDERS[kind]}/${result.id}`);
 	};
@@ -43,8 +45,8 @@ export const personActions = {
 		const account = accountFor(locals, 'register.change');
 		const form = await superValidate(request, zod4(personSchema));
 		if (!form.valid) return fail(400, { form });
-		const target = { id: params.id!, version: form.data.version };
-		const result = await changePerson(locals.app, account, target, readPersonForm(form.data));
+		const input = { id: params.id!, ...readPersonForm(form.data), version: form.data.version };
+		const result = await changePerson(locals.app, account, input);
 		if (result.ok) {
 			form.data.version += 1;
 			return message(form, m.saved());
@@ -53,10 +55,12 @@ export const personActions = {
 			? setError(form, 'email', m.person_email_taken())
 			: message(form, m.changed_meanwhile(), { status: 409 });
 	},
-	leave: async ({ locals, params }: RequestEvent) => {
-		await setLeft(locals.app, accountFor(locals, 'register.change'), 'person', params.id!, true);
-	},
-	return: async ({ locals, params }: RequestEvent) => {
-		await setLeft(locals.app, accountFor(locals, 'register.change'), 'person', params.id!, false);
-	},
+	leave: formAction(setLeft, {
+		given: ({ params }) => ({ who: 'person' as const, id: params.id!, left: true }),
+		refused: {},
+	}),
+	return: formAction(setLeft, {
+		given: ({ params }) => ({ who: 'person' as const, id: params.id!, left: false }),
+		refused: {},
+	}),
 };

@@ -1,31 +1,17 @@
 <script lang="ts" module>
-	import type { Leaving } from '$lib/core/lists/leaving';
 	import type { ListField } from '$lib/core/lists/list-kinds';
 	import type { NamedTable } from '$lib/core/lists/named-table';
-	import type { ClassDoubt } from '$lib/core/lists/shared-classes';
-	import type { RegisterDifference } from '$lib/core/lists/register-difference';
-	import type { ListTable } from '$lib/core/lists/table';
+	import type { ListsPreview } from '$lib/core/lists/lists-preview';
+	import type { OutcomeOf } from '$lib/operations/change';
+	import type { listsRead } from '$lib/operations/lists';
 
-	interface Preview {
-		readonly difference: Omit<RegisterDifference, 'writes'>;
-		readonly classDoubts: readonly ClassDoubt[];
-		readonly unreadable: readonly {
-			readonly name: string;
-			readonly missing: readonly ListField[];
-			readonly faults: ListTable['faults'];
-		}[];
-		readonly seen: string;
-		readonly leaving: Leaving;
-	}
 	type Progress = (part: number) => void;
 	interface Lists {
 		readonly tables: readonly NamedTable[];
 		readonly complete: boolean;
 		readonly answers: Record<string, boolean>;
 	}
-	export type Applied =
-		| { readonly ok: true; readonly lines: number }
-		| { readonly ok: false; readonly preview: Preview };
+	export type Applied = OutcomeOf<typeof listsRead>;
 </script>
 
 <script lang="ts">
@@ -59,7 +45,7 @@
 		remembered: Readonly<
 			Record<string, { readonly kind: ListKind; readonly columns: readonly (ListField | null)[] }>
 		>;
-		preview: (lists: Lists, progress: Progress) => Promise<Preview>;
+		preview: (lists: Lists, progress: Progress) => Promise<ListsPreview>;
 		apply: (
 			lists: Lists & { seen: string; leaveOut: boolean; leaving: number; joined: number },
 			progress: Progress,
@@ -67,7 +53,7 @@
 	} = $props();
 
 	let tables = $state.raw<readonly NamedTable[]>([]);
-	let preview = $state.raw<Preview | null>(null);
+	let preview = $state.raw<ListsPreview | null>(null);
 	let working = $state<string | null>(null);
 	let problem = $state<string | null>(null);
 	let read = $state<number | null>(null);
@@ -161,7 +147,8 @@
 				tables = [];
 				preview = null;
 				answers = {};
-			} else {
+			} else if (result.reason === 'no-lists') problem = m.lists_failed();
+			else {
 				preview = result.preview;
 				problem = m.lists_not_as_seen();
 			}

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { m } from '$lib/paraglide/messages';
 	import FamilyCard from './FamilyCard.svelte';
-	import type { FoundFamily } from './find-families';
+	import type { FoundFamily } from '$lib/operations/found';
 	import FindList from './FindList.svelte';
 
 	/** One family out of many: found by any name in it, and shown with all that tells it from others. */

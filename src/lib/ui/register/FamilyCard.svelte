@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { m } from '$lib/paraglide/messages';
-	import type { FoundFamily } from './find-families';
+	import type { FoundFamily } from '$lib/operations/found';
 
 	/** What tells a family from others of its name: adults, children with classes, address. */
 	let { family }: { family: FoundFamily } = $props();

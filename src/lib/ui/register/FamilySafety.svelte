@@ -3,7 +3,7 @@
 	import { m } from '$lib/paraglide/messages';
 	import ChooseFamily from './ChooseFamily.svelte';
 	import FamilyCard from './FamilyCard.svelte';
-	import type { FoundFamily } from './find-families';
+	import type { FoundFamily } from '$lib/operations/found';
 
 	interface Named {
 		readonly id: string;
@@ -92,7 +92,7 @@
 			use:enhance={keep}
 		>
 			<input type="hidden" name="other" value={family.id} />
-			<input type="hidden" name="margin" value="none" />
+			<input type="hidden" name="margin" value="" />
 			<div>
 				<FamilyCard {family} />
 				<span class="block">{m.safety_minutes_apart({ minutes: margin })}</span>

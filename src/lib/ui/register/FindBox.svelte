@@ -1,13 +1,7 @@
 <script lang="ts">
 	import { m } from '$lib/paraglide/messages';
+	import type { Found } from '$lib/operations/found';
 	import FindList from './FindList.svelte';
-
-	interface Found {
-		readonly kind: 'teacher' | 'interpreter' | 'student' | 'family';
-		readonly id: string;
-		readonly name: string;
-		readonly about: string | null;
-	}
 
 	/** Finds anybody in the register, and goes there. */
 	let {

@@ -1,14 +1,8 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
+	import type { SendingState } from '$lib/operations/messages';
 	import { m } from '$lib/paraglide/messages';
 	import { enhance } from '../saving/enhance';
-
-	interface SendingState {
-		readonly all: number;
-		readonly sent: number;
-		readonly failed: number;
-		readonly isDone: boolean;
-	}
 
 	/** Private links to many teachers: asked for once, then sent by the server while the page tells how far. */
 	let {

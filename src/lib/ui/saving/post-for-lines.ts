@@ -1,10 +1,15 @@
+import { z, type ZodType } from 'zod';
+
 /** What the server said to a request that it answers line by line: why it did not do what was asked. */
 export class ToldProblem extends Error {
 	override readonly name = 'ToldProblem';
 }
 
-type Line<Answer> =
-	{ readonly progress: number } | { readonly answer: Answer } | { readonly problem: string };
+const line = z.union([
+	z.object({ progress: z.number() }),
+	z.object({ answer: z.unknown() }),
+	z.object({ problem: z.string() }),
+]);
 
 /**
  * Sends a body and follows the answer, which comes as lines of JSON: how far it is (a part of 1), then the
@@ -12,6 +17,7 @@ type Line<Answer> =
  */
 export async function postForLines<Answer>(
 	address: string,
+	answer: ZodType<Answer>,
 	body: unknown,
 	progress: (part: number) => void,
 ): Promise<Answer> {
@@ -28,10 +34,11 @@ export async function postForLines<Answer>(
 	for await (const chunk of chunksOf(response.body)) {
 		const lines = (rest + chunk).split('\n');
 		rest = lines.pop()!;
-		for (const line of lines.map((text) => JSON.parse(text) as Line<Answer>)) {
-			if ('answer' in line) return line.answer;
-			if ('problem' in line) throw new ToldProblem(line.problem);
-			progress(line.progress);
+		for (const text of lines) {
+			const said = line.parse(JSON.parse(text));
+			if ('problem' in said) throw new ToldProblem(said.problem);
+			if ('answer' in said) return answer.parse(said.answer);
+			progress(said.progress);
 		}
 	}
 	throw new Error('the answer did not come to its end');

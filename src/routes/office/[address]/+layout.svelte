@@ -6,7 +6,8 @@
 	import { phaseText } from '$lib/ui/office/phase-text';
 	import OfficeHouse from '$lib/ui/office/OfficeHouse.svelte';
 	import { followSeats } from '$lib/ui/live/live-seats.svelte';
-	import { readJson } from '$lib/ui/saving/send-json';
+	import { progressRead } from '$lib/operations/progress';
+	import { askOrNull } from '$lib/ui/saving/ask-server';
 	import type { Station } from '$lib/ui/office/station';
 
 	let { data, children } = $props();
@@ -18,22 +19,22 @@
 		conference: data.conference,
 		counts: data.counts,
 		phase: data.phase,
-		standing: data.standing,
+		progress: data.progress,
 	});
 
 	// What was typed a moment ago counts at the next station.
 	afterNavigate(({ from }) => {
 		const station = from?.route.id?.split('/')[3] ?? '';
 		if (TYPED.includes(station) && from?.url.pathname !== page.url.pathname)
-			void invalidate('ten-chairs:standing');
+			void invalidate('ten-chairs:progress');
 	});
 	followSeats(`/live/${untrack(() => data.conference.id)}`, ({ version }) => {
 		if (version === now.conference.version) return;
 		// Reading again would call off a step to another station, which reads anyway.
 		if (navigating.to) return;
-		if (!TYPED.includes(here)) void invalidate('ten-chairs:standing');
+		if (!TYPED.includes(here)) void invalidate('ten-chairs:progress');
 		else
-			void readJson<typeof now>(`/office/${now.conference.id}/standing`).then((read) => {
+			void askOrNull(progressRead, { conferenceId: now.conference.id }).then((read) => {
 				if (read) now = read;
 			});
 	});
@@ -41,8 +42,8 @@
 	const base = $derived(`/office/${data.conference.address}`);
 	const here = $derived(page.route.id?.split('/')[3] ?? '');
 	const stations = $derived.by((): Station[] => {
-		const { dates, slotMinutes, desks, seats, taken } = now.standing;
-		const { desksWithoutTimes, desksWithoutPlace } = now.standing;
+		const { dates, slotMinutes, desks, seats, taken } = now.progress;
+		const { desksWithoutTimes, desksWithoutPlace } = now.progress;
 		const { families, students } = now.counts;
 		const { isPublished } = now.conference;
 		const percent = seats ? Math.round((100 * taken) / seats) : 0;

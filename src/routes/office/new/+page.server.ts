@@ -11,7 +11,7 @@ import { listConferences } from '$lib/server/conferences/read-conference';
 import { readSchool } from '$lib/server/people/school';
 import { accountFor } from '$lib/server/web/account-for';
 import { conferenceSchema, isHoursFault, readHours } from '$lib/server/web/basics-form';
-import { readFields } from '$lib/server/web/read-fields';
+import { readForm } from '$lib/server/web/read-form';
 import { basicsFaultText } from '$lib/ui/office/basics-text';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -59,14 +59,14 @@ export const actions: Actions = {
 	},
 	copy: async ({ request, locals }) => {
 		const account = accountFor(locals, 'conference.set-up');
-		const read = await readFields(
-			request,
+		const read = readForm(
+			await request.formData(),
 			z.object({ earlier: z.uuid(), name: z.string().max(80), dates: z.array(z.string()) }),
 		);
 		if (!read.ok) return fail(400, { copyProblem: read.problem });
 		const { earlier, name } = read.fields;
 		const dates = read.fields.dates.filter(isLocalDate);
-		const result = await copyConference(locals.app, account, earlier, { name, dates });
+		const result = await copyConference(locals.app, account, { earlier, name, dates });
 		if (result.ok) redirect(303, `/office/${result.address}/desks`);
 		const sentences = {
 			'no-name': m.basics_name_missing,

@@ -1,7 +1,9 @@
 <script lang="ts">
 	import { enhance } from '$lib/ui/saving/enhance';
 	import { page } from '$app/state';
+	import { peopleFind } from '$lib/operations/found';
 	import { m } from '$lib/paraglide/messages';
+	import { askOrNull } from '$lib/ui/saving/ask-server';
 	import { momentText } from '$lib/ui/format/when';
 	import OfficeHouse from '$lib/ui/office/OfficeHouse.svelte';
 	import type { Station } from '$lib/ui/office/station';
@@ -56,10 +58,7 @@
 		];
 	});
 
-	async function search(text: string) {
-		const answer = await fetch(`${base}/find?${new URLSearchParams({ text })}`);
-		return answer.ok ? await answer.json() : [];
-	}
+	const search = async (text: string) => (await askOrNull(peopleFind, { text })) ?? [];
 	const folders = {
 		teacher: 'teachers',
 		interpreter: 'interpreters',

@@ -1,26 +1,19 @@
 <script lang="ts">
-	import type { RoomsEntry, RoomsFault } from '$lib/core/rooms/school-rooms';
-	import type { Collision } from '$lib/core/merge/merge-fields';
+	import type { RoomsEntry } from '$lib/core/rooms/school-rooms';
+	import { roomsSave } from '$lib/operations/rooms';
 	import { m } from '$lib/paraglide/messages';
 	import ChairMark from '$lib/ui/chairs/ChairMark.svelte';
 	import RoomsEditor from '$lib/ui/rooms/RoomsEditor.svelte';
 	import type { SentChange } from '$lib/ui/saving/kept-documents.svelte';
-	import { sendJson } from '$lib/ui/saving/send-json';
+	import { perform } from '$lib/ui/saving/ask-server';
 
 	let { data } = $props();
 
-	interface RoomsAnswer {
-		readonly id: string;
-		readonly entry: RoomsEntry | null;
-		readonly fault: RoomsFault | null;
-		readonly collisions: readonly Collision[];
-	}
-
 	async function send(changes: readonly SentChange<RoomsEntry>[]) {
-		const answers = await sendJson<RoomsAnswer[]>('/office/rooms/save', {
+		const { outcomes } = await perform(roomsSave, {
 			changes: changes.map(({ base, mine }) => ({ base, entry: mine })),
 		});
-		return answers.map(({ id, entry, fault, collisions }) => ({
+		return outcomes.map(({ id, entry, fault, collisions }) => ({
 			id,
 			doc: entry,
 			problem: fault,

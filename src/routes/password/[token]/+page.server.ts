@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { m } from '$lib/paraglide/messages';
 import { accountOfPasswordLink, choosePassword } from '$lib/server/accounts/password-links';
 import { clientOf, setSessionCookies } from '$lib/server/web/cookies';
-import { readFields } from '$lib/server/web/read-fields';
+import { readForm } from '$lib/server/web/read-form';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params }) => {
@@ -24,7 +24,7 @@ export const actions: Actions = {
 		const { app } = locals;
 		const account = await accountOfPasswordLink(app, params.token);
 		if (!account) error(404, m.link_unknown());
-		const read = await readFields(request, schema);
+		const read = readForm(await request.formData(), schema);
 		if (!read.ok) return fail(400, { problem: read.problem });
 		if (!(await choosePassword(app, params.token, read.fields.password)))
 			error(404, m.link_unknown());

@@ -6,7 +6,7 @@ import { forgotLimits } from '$lib/server/accounts/limits';
 import { accountToReset } from '$lib/server/accounts/password-links';
 import { passwordWords } from '$lib/server/web/message-words';
 import { clientOf } from '$lib/server/web/cookies';
-import { readFields } from '$lib/server/web/read-fields';
+import { readForm } from '$lib/server/web/read-form';
 import { tooOftenText } from '$lib/server/web/too-often-text';
 import type { Actions } from './$types';
 
@@ -15,7 +15,7 @@ const schema = z.object({ email: z.email({ error: () => m.email_wrong() }) });
 export const actions: Actions = {
 	default: async ({ request, locals, cookies, getClientAddress }) => {
 		const { app } = locals;
-		const read = await readFields(request, schema);
+		const read = readForm(await request.formData(), schema);
 		if (!read.ok) return fail(400, { problem: read.problem });
 		const address = read.fields.email.trim().toLowerCase();
 		// Counted whether the address is known or not, so that nothing can be learned from the answer.

@@ -2,7 +2,7 @@ import { fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import { m } from '$lib/paraglide/messages';
 import { clientOf, setSessionCookies } from '$lib/server/web/cookies';
-import { readFields } from '$lib/server/web/read-fields';
+import { readForm } from '$lib/server/web/read-form';
 import { tooOftenText } from '$lib/server/web/too-often-text';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -23,7 +23,7 @@ export const actions: Actions = {
 	default: async ({ request, locals, cookies, getClientAddress }) => {
 		const { accounts, config } = locals.app;
 		const headers = request.headers;
-		const read = await readFields(request, schema);
+		const read = readForm(await request.formData(), schema);
 		if (!read.ok) return fail(400, { problem: read.problem });
 		const client = clientOf(cookies, getClientAddress);
 		const result = await accounts.giveCode(headers, read.fields, client);

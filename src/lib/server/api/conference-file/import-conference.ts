@@ -1,9 +1,9 @@
 import { eq, inArray } from 'drizzle-orm';
 import type { PgTable } from 'drizzle-orm/pg-core';
+import { z } from 'zod';
 import { rulesSchema } from '../../../core/rules/rules';
 import { receiversOn } from '../../../core/desks/receivers';
-import { may, type Actor } from '../../../core/permissions/may';
-import { recordAct } from '../../acts/record-act';
+import { change, reasons } from '../../../operations/change';
 import type { App } from '../../app';
 import { alongThing } from '../../booking/along-thing';
 import { readAppointments, stands, type AppointmentState } from '../../booking/appointment-state';
@@ -14,57 +14,54 @@ import { loadSnapshot, slotFrom } from '../../conferences/load-snapshot';
 import type { Transaction } from '../../database/connect';
 import { postgresError } from '../../database/errors';
 import { renewStatistics } from '../../database/statistics';
-import { inTransaction } from '../../database/transaction';
 import { adult, appointment, conference, slot } from '../../database/schema';
-import { ForbiddenError } from '../../permissions/forbidden';
-import { type ConferenceFile, type FileRow, instantsIn } from './schema';
+import { performs } from '../../runner/perform';
+import { conferenceFile, instantsIn, type ConferenceFile, type FileRow } from './schema';
 import { fileTables, type FileTable } from './tables';
-
-export type ImportResult =
-	| { readonly ok: true; readonly id: string }
-	| { readonly ok: false; readonly reason: 'known' }
-	/** The file contradicts itself or what there is; which rule of the database says so. */
-	| { readonly ok: false; readonly reason: 'unfit'; readonly rule: string };
 
 /** Rows in one statement; few enough for the widest table. */
 const ROWS = 1000;
+
+/** Takes in a conference from its file. */
+const conferenceTakeIn = change({
+	name: 'conference.take-in',
+	may: 'conference.set-up',
+	input: conferenceFile,
+	done: z.object({ id: z.string() }),
+	refusal: z.union([
+		reasons('known'),
+		/** The file contradicts itself or what there is; which rule of the database says so. */
+		z.object({ reason: z.literal('unfit'), rule: z.string() }),
+	]),
+	leaves: ['conference.taken-in'],
+});
 
 /**
  * Takes in a conference from its file, all of it or nothing. Everything keeps its identifier; people,
  * rooms and classes that are known stay as they are. What appointments claim follows from them.
  */
-export async function importConference(
-	{ db, clock }: Pick<App, 'db' | 'clock'>,
-	actor: Actor,
-	file: ConferenceFile,
-): Promise<ImportResult> {
-	if (!may(actor, 'conference.set-up')) throw new ForbiddenError();
-	const id = file.tables.conference[0]!['id'] as string;
-	try {
-		const result = await inTransaction(db, async (tx): Promise<ImportResult> => {
-			const [known] = await tx.select().from(conference).where(eq(conference.id, id));
-			if (known) return { ok: false, reason: 'known' };
-			for (const name of Object.keys(fileTables) as FileTable[])
-				await insertRows(tx, name, await prepared(tx, name, file));
-			await claimAgain(tx, clock, id);
-			await recordAct(tx, clock, {
-				actor,
-				kind: 'conference.created',
-				conferenceId: id,
-				after: { conference: id },
-			});
-			return { ok: true, id };
-		});
-		if (result.ok) await renewStatistics(db);
-		return result;
-	} catch (error) {
-		const refusal = postgresError(error);
+export const importConference = performs(conferenceTakeIn).by({
+	async work({ tx, clock, input: file }) {
+		const id = String(file.tables.conference[0]!['id']);
+		const [known] = await tx.select().from(conference).where(eq(conference.id, id));
+		if (known) return { refused: { reason: 'known' } };
+		for (const name of Object.keys(fileTables) as FileTable[])
+			await insertRows(tx, name, await prepared(tx, name, file));
+		await claimAgain(tx, clock, id);
+		return {
+			done: { id },
+			act: { kind: 'conference.taken-in', conferenceId: id, after: { conference: id } },
+		};
+	},
+	async lost(_, error) {
 		if (error instanceof UnfitError) return { ok: false, reason: 'unfit', rule: error.message };
+		const refusal = postgresError(error);
 		// Classes 22 and 23 of PostgreSQL's codes: values and integrity.
-		if (!refusal || !/^2[23]/.test(refusal.code)) throw error;
+		if (!refusal || !/^2[23]/.test(refusal.code)) return null;
 		return { ok: false, reason: 'unfit', rule: refusal.constraint_name ?? refusal.code };
-	}
-}
+	},
+	after: ({ db }) => renewStatistics(db),
+});
 
 class UnfitError extends Error {}
 

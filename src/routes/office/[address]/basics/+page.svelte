@@ -1,32 +1,24 @@
 <script lang="ts">
 	import { goto } from '$app/navigation';
 	import { untrack } from 'svelte';
-	import type { BasicsFault, ConferenceBasics } from '$lib/core/conferences/basics';
-	import type { Collision } from '$lib/core/merge/merge-fields';
+	import type { ConferenceBasics } from '$lib/core/conferences/basics';
+	import { basicsRead, basicsSave } from '$lib/operations/conferences';
 	import { m } from '$lib/paraglide/messages';
 	import { followSeats } from '$lib/ui/live/live-seats.svelte';
 	import BasicsEditor from '$lib/ui/office/BasicsEditor.svelte';
 	import type { SentChange } from '$lib/ui/saving/kept-documents.svelte';
-	import { readJson, sendJson } from '$lib/ui/saving/send-json';
+	import { askOrNull, perform } from '$lib/ui/saving/ask-server';
 
 	let { data } = $props();
 
-	/** By its id: the address may change while the page is open. */
-	const own = $derived(`/office/${data.conference.id}/basics`);
-	let standing = $derived({ basics: data.basics, version: data.version });
+	let known = $derived({ basics: data.basics, version: data.version });
 	let version = untrack(() => data.version);
-
-	interface BasicsAnswer {
-		readonly basics: ConferenceBasics;
-		readonly faults: readonly BasicsFault[];
-		readonly collisions: readonly Collision[];
-		readonly version: number;
-	}
 
 	async function send([change]: readonly SentChange<ConferenceBasics>[]) {
 		const { id, base, mine } = change!;
 		const address = data.conference.address;
-		const answer = await sendJson<BasicsAnswer>(`${own}/fields`, { base, mine });
+		const conferenceId = data.conference.id;
+		const answer = await perform(basicsSave, { conferenceId, base: base!, mine: mine! });
 		const { basics: kept, faults, collisions, version } = answer;
 		if (kept.address !== address)
 			await goto(`/office/${kept.address}/basics`, {
@@ -40,8 +32,9 @@
 	followSeats(`/live/${untrack(() => data.conference.id)}`, (news) => {
 		if (news.version === version) return;
 		version = news.version;
-		void readJson<typeof standing>(`${own}/fields`).then((read) => {
-			if (read) standing = read;
+		// By its id: the address may change while the page is open.
+		void askOrNull(basicsRead, { conferenceId: data.conference.id }).then((read) => {
+			if (read) known = read;
 		});
 	});
 </script>
@@ -49,7 +42,7 @@
 <svelte:head><title>{m.station_basics()} · {data.conference.name}</title></svelte:head>
 
 <BasicsEditor
-	{...standing}
+	{...known}
 	conference={data.conference.id}
 	today={data.today}
 	maySetUp={data.maySetUp}

@@ -2,40 +2,30 @@
 	import { enhance } from '$lib/ui/saving/enhance';
 	import { untrack } from 'svelte';
 	import type { DeskPlan } from '$lib/core/desks/desk-plan';
-	import type { PlanFault } from '$lib/core/desks/faults-of-plan';
-	import type { Collision } from '$lib/core/merge/merge-fields';
+	import { boardRead } from '$lib/operations/desk-board';
+	import { desksSave, type NewTeacher } from '$lib/operations/desks';
 	import { m } from '$lib/paraglide/messages';
-	import type { NewTeacher } from '$lib/ui/desks/desk-editor.svelte';
 	import DesksPage from '$lib/ui/desks/DesksPage.svelte';
 	import ProposedHours from '$lib/ui/desks/ProposedHours.svelte';
 	import { listText, localDateText, timeText } from '$lib/ui/format/when';
 	import { followSeats } from '$lib/ui/live/live-seats.svelte';
 	import type { SentChange } from '$lib/ui/saving/kept-documents.svelte';
-	import { readJson, sendJson } from '$lib/ui/saving/send-json';
+	import { askOrNull, perform } from '$lib/ui/saving/ask-server';
 
 	let { data, form } = $props();
 
-	/** By its id: the address may change while the page is open. */
-	const own = $derived(`/office/${data.conference.id}/desks`);
 	let board = $derived(data.board);
 	let version = untrack(() => data.board.version);
-
-	/** What the server says became of a change. */
-	interface PlanAnswer {
-		readonly id: string;
-		readonly plan: DeskPlan | null;
-		readonly collisions: readonly Collision[];
-		readonly faults: readonly PlanFault[];
-		readonly refusal: 'has-appointments' | 'person-taken' | null;
-		readonly version: number;
-	}
+	/** By its id: the address may change while the page is open. */
+	const conferenceId = $derived(data.conference.id);
 
 	async function send(changes: readonly SentChange<DeskPlan>[], teachers: readonly NewTeacher[]) {
-		const answers = await sendJson<PlanAnswer[]>(`${own}/plans`, {
+		const { outcomes, version } = await perform(desksSave, {
+			conferenceId,
 			changes: changes.map(({ base, mine }) => ({ base, plan: mine })),
 			teachers,
 		});
-		return answers.map(({ id, plan, collisions, faults, refusal, version }) => ({
+		return outcomes.map(({ id, plan, collisions, faults, refusal }) => ({
 			id,
 			doc: plan,
 			collisions,
@@ -48,7 +38,7 @@
 	followSeats(`/live/${untrack(() => data.conference.id)}`, (news) => {
 		if (news.version === version) return;
 		version = news.version;
-		void readJson<typeof board>(`${own}/board`).then((read) => {
+		void askOrNull(boardRead, { conferenceId }).then((read) => {
 			if (read) board = read;
 		});
 	});
@@ -68,7 +58,7 @@
 	teacherPage={(id) => `/office/people/teachers/${id}`}
 >
 	{#snippet notes()}
-		{#if form?.message}<p class="mb-2 text-error" role="alert">{form.message}</p>{/if}
+		{#if form?.problem}<p class="mb-2 text-error" role="alert">{form.problem}</p>{/if}
 		{#if board.toSettle.length}
 			<section class="mb-3">
 				<h2 class="font-bold text-error">

@@ -3,7 +3,8 @@
 	import { m } from '$lib/paraglide/messages';
 	import Seat from '$lib/ui/chairs/Seat.svelte';
 	import { dateText, timeText } from '$lib/ui/format/when';
-	import { readText } from '$lib/ui/saving/send-json';
+	import { adultsLinkRead } from '$lib/operations/messages';
+	import { ask } from '$lib/ui/saving/ask-server';
 	import CopyLink from '$lib/ui/office/CopyLink.svelte';
 
 	let { data } = $props();
@@ -64,7 +65,7 @@
 								{#if adult.isInvited}
 									<CopyLink
 										name={adult.name || m.family_nameless()}
-										read={() => readText(`${page.url.pathname}/link/${adult.id}`)}
+										read={async () => (await ask(adultsLinkRead, { adult: adult.id })).link}
 									/>
 								{/if}
 							</span>

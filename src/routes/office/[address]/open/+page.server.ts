@@ -30,12 +30,12 @@ export const actions: Actions = {
 		const isAnyway = (await event.request.formData()).get('anyway') === 'on';
 		if (!isAnyway && !isReady(await readReadiness(app, account, conference.id)))
 			return fail(409, { isAsked: true });
-		await publishConference(app, account, conference.id);
+		await publishConference(app, account, { conferenceId: conference.id });
 		redirect(303, here);
 	},
 	withdraw: async (event) => {
 		const { account, conference, here } = await conferenceFor(event, 'conference.publish');
-		await withdrawConference(event.locals.app, account, conference.id);
+		await withdrawConference(event.locals.app, account, { conferenceId: conference.id });
 		redirect(303, here);
 	},
 };

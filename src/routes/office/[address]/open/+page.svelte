@@ -7,7 +7,7 @@
 	let { data, form } = $props();
 
 	const base = $derived(`/office/${data.conference.address}`);
-	const { desks, seats } = $derived(data.standing);
+	const { desks, seats } = $derived(data.progress);
 	const { clashes, timeless, placeless, unreceived } = $derived(data.readiness);
 	/** Whether what should be looked at first is asked about. */
 	let isAsked = $derived(form?.isAsked ?? false);

@@ -1,5 +1,6 @@
 import { fail } from '@sveltejs/kit';
 import { z } from 'zod';
+import { invitedAccount } from '$lib/operations/accounts';
 import { m } from '$lib/paraglide/messages';
 import {
 	changeAccount,
@@ -11,7 +12,8 @@ import {
 } from '$lib/server/accounts/change-accounts';
 import { passwordWords } from '$lib/server/web/message-words';
 import { accountFor } from '$lib/server/web/account-for';
-import { readFields } from '$lib/server/web/read-fields';
+import { formAction } from '$lib/server/web/form-action';
+import { readForm } from '$lib/server/web/read-form';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals }) => {
@@ -23,21 +25,6 @@ export const load: PageServerLoad = async ({ locals }) => {
 	};
 };
 
-const role = z.enum(['organiser', 'helper', 'front-door']);
-const inviteSchema = z.object({
-	name: z
-		.string()
-		.trim()
-		.min(1, { error: () => m.name_missing() })
-		.max(120, { error: () => m.text_too_long() }),
-	email: z.email({ error: () => m.email_wrong() }),
-	role,
-});
-const changeSchema = z.object({
-	id: z.uuid(),
-	role,
-	knowsSafety: z.literal('on').optional().transform(Boolean),
-});
 const oneSchema = z.object({ id: z.uuid() });
 
 /** Sends the link for choosing a password; what could not be sent is shown, to be handed on. */
@@ -53,10 +40,12 @@ async function sendLink(
 		: { said: m.account_not_sent(), link };
 }
 
+const lastOrganiser = { 'last-organiser': () => m.account_last_organiser() };
+
 export const actions: Actions = {
 	invite: async ({ request, locals }) => {
 		const account = accountFor(locals, 'accounts.manage');
-		const read = await readFields(request, inviteSchema);
+		const read = readForm(await request.formData(), invitedAccount);
 		if (!read.ok) return fail(400, { problem: read.problem });
 		const invited = await inviteAccount(locals.app, account, read.fields);
 		if (!invited.ok) return fail(409, { problem: m.account_known() });
@@ -64,37 +53,20 @@ export const actions: Actions = {
 	},
 	again: async ({ request, locals }) => {
 		const account = accountFor(locals, 'accounts.manage');
-		const read = await readFields(request, oneSchema);
+		const read = readForm(await request.formData(), oneSchema);
 		if (!read.ok) return fail(400, { problem: read.problem });
 		const known = await listAccounts(locals.app, account);
 		const to = known.find(({ id }) => id === read.fields.id);
 		if (!to) return fail(404, { problem: m.error_not_found() });
 		return sendLink(locals, to, await passwordLinkFor(locals.app, account, to.id));
 	},
-	change: async ({ request, locals }) => {
-		const account = accountFor(locals, 'accounts.manage');
-		const read = await readFields(request, changeSchema);
-		if (!read.ok) return fail(400, { problem: read.problem });
-		const { id, ...wanted } = read.fields;
-		const result = await changeAccount(locals.app, account, id, wanted);
-		return result === 'changed'
-			? { said: m.saved() }
-			: fail(409, { problem: m.account_last_organiser() });
-	},
-	withdraw: async ({ request, locals }) => {
-		const account = accountFor(locals, 'accounts.manage');
-		const read = await readFields(request, oneSchema);
-		if (!read.ok) return fail(400, { problem: read.problem });
-		const result = await withdrawAccount(locals.app, account, read.fields.id);
-		return result === 'changed'
-			? { said: m.account_withdrawn() }
-			: fail(409, { problem: m.account_last_organiser() });
-	},
-	unfactor: async ({ request, locals }) => {
-		const account = accountFor(locals, 'accounts.manage');
-		const read = await readFields(request, oneSchema);
-		if (!read.ok) return fail(400, { problem: read.problem });
-		await removeSecondFactor(locals.app, account, read.fields.id);
-		return { said: m.account_factor_removed() };
-	},
+	change: formAction(changeAccount, { refused: lastOrganiser, done: () => ({ said: m.saved() }) }),
+	withdraw: formAction(withdrawAccount, {
+		refused: lastOrganiser,
+		done: () => ({ said: m.account_withdrawn() }),
+	}),
+	unfactor: formAction(removeSecondFactor, {
+		refused: {},
+		done: () => ({ said: m.account_factor_removed() }),
+	}),
 };

@@ -1,7 +1,9 @@
 <script lang="ts">
 	import { refreshAll } from '$app/navigation';
+	import { outcomeOf } from '$lib/operations/change';
+	import { listsPreview, listsRead } from '$lib/operations/lists';
 	import { m } from '$lib/paraglide/messages';
-	import ReadLists, { type Applied } from '$lib/ui/lists/ReadLists.svelte';
+	import ReadLists from '$lib/ui/lists/ReadLists.svelte';
 	import { postForLines } from '$lib/ui/saving/post-for-lines';
 
 	let { data, form } = $props();
@@ -24,9 +26,15 @@
 {#if data.mayChange}
 	<ReadLists
 		remembered={data.remembered}
-		preview={(lists, progress) => postForLines('/office/people/lists/preview', lists, progress)}
+		preview={(lists, progress) =>
+			postForLines('/office/people/lists/preview', listsPreview, lists, progress)}
 		apply={async (lists, progress) => {
-			const result = await postForLines<Applied>('/office/people/lists/apply', lists, progress);
+			const result = await postForLines(
+				'/office/people/lists/apply',
+				outcomeOf(listsRead),
+				lists,
+				progress,
+			);
 			if (result.ok) await refreshAll();
 			return result;
 		}}

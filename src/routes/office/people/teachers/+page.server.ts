@@ -1,10 +1,10 @@
-import { fail } from '@sveltejs/kit';
 import { may } from '$lib/core/permissions/may';
 import { m } from '$lib/paraglide/messages';
 import { beginSending, latestSending } from '$lib/server/messages/send-links';
 import { listPersons, personSorts } from '$lib/server/register/list-people';
 import { listQuery } from '$lib/server/register/list-page';
 import { accountFor } from '$lib/server/web/account-for';
+import { formAction } from '$lib/server/web/form-action';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, url }) => ({
@@ -19,11 +19,8 @@ export const load: PageServerLoad = async ({ locals, url }) => ({
 });
 
 export const actions: Actions = {
-	send: async ({ locals }) => {
-		const begun = await beginSending(locals.app, accountFor(locals, 'links.see'));
-		if (begun.ok) return { isBegun: true };
-		return fail(409, {
-			problem: begun.reason === 'busy' ? m.sending_busy() : m.sending_nobody(),
-		});
-	},
+	send: formAction(beginSending, {
+		refused: { busy: () => m.sending_busy(), nobody: () => m.sending_nobody() },
+		done: () => ({ isBegun: true }),
+	}),
 };

@@ -1,7 +1,8 @@
 <script lang="ts">
 	import { invalidateAll } from '$app/navigation';
 	import { m } from '$lib/paraglide/messages';
-	import { readJson } from '$lib/ui/saving/send-json';
+	import { sendingRead } from '$lib/operations/messages';
+	import { askOrNull } from '$lib/ui/saving/ask-server';
 	import SendLinks from '$lib/ui/register/SendLinks.svelte';
 	import RegisterList from '$lib/ui/register/RegisterList.svelte';
 
@@ -28,7 +29,7 @@
 					count={data.counts.unconfirmed}
 					latest={data.sending}
 					problem={form?.problem}
-					read={() => readJson('/office/people/teachers/sending')}
+					read={() => askOrNull(sendingRead, {})}
 					ondone={() => void invalidateAll()}
 				/>
 			{/if}

@@ -7,8 +7,9 @@ import { listCalendars } from '$lib/server/calendars/calendars';
 import { conferenceHours } from '$lib/server/conferences/conference-hours';
 import { changeOwnDesk, openProposals, ownDesk } from '$lib/server/desks/proposals';
 import { calendarActions, withFailures } from '$lib/server/web/calendar-routes';
-import { planSchema } from '$lib/server/web/plans-body';
-import { readFields } from '$lib/server/web/read-fields';
+import { deskPlan, type ownDeskChange } from '$lib/operations/desks';
+import { sentenceOf, type RefusalTexts } from '$lib/server/web/form-action';
+import { readForm } from '$lib/server/web/read-form';
 import { planFaultText } from '$lib/ui/desks/desk-text';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -45,25 +46,30 @@ const json = z.string().transform((text, context) => {
 		return z.NEVER;
 	}
 });
+const refused: RefusalTexts<typeof ownDeskChange> = {
+	faults: ({ faults }) => planFaultText(faults[0]!.code),
+	meanwhile: () => m.changed_meanwhile(),
+};
+const wantedDesk = z.object({
+	base: json.pipe(deskPlan),
+	plan: json.pipe(deskPlan),
+	note: z.string().max(500),
+});
 
 export const actions: Actions = {
 	change: async ({ request, locals, params }) => {
 		const teacher = teacherOf(locals);
-		const read = await readFields(
-			request,
-			z.object({
-				base: json.pipe(planSchema),
-				plan: json.pipe(planSchema),
-				note: z.string().max(500),
-			}),
-		);
+		const read = readForm(await request.formData(), wantedDesk);
 		if (!read.ok) return fail(400, { problem: m.body_unreadable() });
 		const { base, plan, note } = read.fields;
-		const wanted = { base, plan: { ...plan, id: params.desk }, note };
-		const result = await changeOwnDesk(locals.app, teacher, teacher.person, wanted);
-		if (result.done !== 'refused') return { done: result.done };
-		const [fault] = result.faults;
-		const problem = fault ? planFaultText(fault.code) : m.changed_meanwhile();
+		const outcome = await changeOwnDesk(locals.app, teacher, {
+			person: teacher.person,
+			base,
+			plan: { ...plan, id: params.desk },
+			note,
+		});
+		if (outcome.ok) return { became: outcome.became };
+		const problem = sentenceOf<typeof ownDeskChange>(refused, outcome);
 		return fail(409, { problem });
 	},
 	...calendarActions(({ locals }) => {

@@ -7,7 +7,9 @@
 	import ChooseFamily from '$lib/ui/register/ChooseFamily.svelte';
 	import FamilySafety from '$lib/ui/register/FamilySafety.svelte';
 	import LeftNote from '$lib/ui/register/LeftNote.svelte';
+	import { familiesFind } from '$lib/operations/found';
 	import { listText } from '$lib/ui/format/when';
+	import { askOrNull } from '$lib/ui/saving/ask-server';
 
 	let { data, form } = $props();
 
@@ -16,11 +18,8 @@
 	/** The family that this one is to be one household with. */
 	let mergeWith = $state.raw<NonNullable<typeof data.described> | null>(null);
 
-	async function search(text: string) {
-		const asked = new URLSearchParams({ text, except: page.params.id! });
-		const answer = await fetch(`/office/people/families/find?${asked}`);
-		return answer.ok ? await answer.json() : [];
-	}
+	const search = async (text: string) =>
+		(await askOrNull(familiesFind, { text, except: page.params.id! })) ?? [];
 	/** What was typed stays; what comes back from the server is shown. */
 	const keep: SubmitFunction =
 		() =>
@@ -154,7 +153,7 @@
 			<div class="grid gap-10 lg:grid-cols-2">
 				<form method="post" action="?/merge" use:enhance={keep}>
 					<p class="mb-1 font-bold">{m.family_merge()}</p>
-					<input type="hidden" name="other" value={mergeWith?.id ?? ''} />
+					<input type="hidden" name="gone" value={mergeWith?.id ?? ''} />
 					<ChooseFamily label={m.family_merge_choose()} {search} bind:chosen={mergeWith} />
 					{#if mergeWith}
 						<button class="btn btn-outline btn-sm mt-2">{m.family_merge_go()}</button>

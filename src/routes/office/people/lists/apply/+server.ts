@@ -7,7 +7,8 @@ export const POST: RequestHandler = async ({ locals, request }) => {
 	const account = accountFor(locals, 'register.change');
 	const body = await bytesOf(request);
 	return answerInLines(locals, async (progress) => {
-		const result = await applyBody(locals.app, account, body, progress);
-		return result && JSON.stringify(result);
+		const result = await applyBody(locals.app, account, { body, onProgress: progress });
+		const isNone = !result.ok && result.reason === 'no-lists';
+		return isNone ? null : JSON.stringify(result);
 	});
 };

@@ -5,7 +5,7 @@ import { addStudent } from '$lib/server/register/add-student';
 import { describeFamily } from '$lib/server/register/find-families';
 import { listClasses } from '$lib/server/register/list-people';
 import { accountFor } from '$lib/server/web/account-for';
-import { readFields } from '$lib/server/web/read-fields';
+import { readForm } from '$lib/server/web/read-form';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, url }) => {
@@ -41,7 +41,7 @@ const studentSchema = z.object({
 export const actions: Actions = {
 	default: async ({ request, locals }) => {
 		const account = accountFor(locals, 'register.change');
-		const read = await readFields(request, studentSchema);
+		const read = readForm(await request.formData(), studentSchema);
 		if (!read.ok) return fail(400, { problem: read.problem, isNamesake: false });
 		const { studentGivenName, studentFamilyName, familyId, address, ...typed } = read.fields;
 		const { class: label, yearGroup, isAnother, ...adult } = typed;
@@ -55,7 +55,7 @@ export const actions: Actions = {
 		if (!label && !yearGroup)
 			return fail(400, { problem: m.student_class_missing(), isNamesake: false });
 		const home = familyId ? { familyId } : { address, adult };
-		const result = await addStudent(locals.app, account, student, home);
+		const result = await addStudent(locals.app, account, { student, home });
 		if (result.ok) redirect(303, `/office/people/families/${result.family}`);
 		const problem =
 			result.reason === 'namesake' ? m.student_namesake() : m.student_family_missing();

@@ -1,15 +1,15 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
 	import { enhance } from '$lib/ui/saving/enhance';
+	import { familiesFind } from '$lib/operations/found';
 	import { m } from '$lib/paraglide/messages';
+	import { askOrNull } from '$lib/ui/saving/ask-server';
 	import ChooseFamily from '$lib/ui/register/ChooseFamily.svelte';
 
 	let { data, form } = $props();
 
-	async function findFamilies(text: string) {
-		const answer = await fetch(`/office/people/families/find?${new URLSearchParams({ text })}`);
-		return answer.ok ? await answer.json() : [];
-	}
+	const findFamilies = async (text: string) =>
+		(await askOrNull(familiesFind, { text, except: null })) ?? [];
 
 	let family = $state.raw(untrack(() => data.family));
 </script>

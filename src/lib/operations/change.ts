@@ -1,0 +1,81 @@
+import { z, type ZodType } from 'zod';
+import type { Act, Subject } from '../core/permissions/may';
+import type { ActKind } from './act-kinds';
+
+/**
+ * A change that somebody may ask for: by a page, by another program, by a job. It is said here once what goes
+ * in, what comes out, what may stand in the way, and who may; all who ask, and the one who does it, share it.
+ */
+export interface Change<In, Done, Refusal, Kind extends ActKind> {
+	/** How it is called in addresses and logs. */
+	readonly name: string;
+	/** What whoever asks must be allowed to do at all. */
+	readonly may: Act;
+	/**
+	 * Whom it is about, as far as that right depends on it; `any`: that is only known when what it is about
+	 * stands still, and is asked then.
+	 */
+	readonly about: (input: In) => Subject | 'any';
+	readonly input: ZodType<In>;
+	/** What is said when it was done. */
+	readonly done: ZodType<Done>;
+	/** What may stand in the way; nothing was changed then. */
+	readonly refusal: ZodType<Refusal>;
+	/** The kinds of acts by which it is remembered. */
+	readonly leaves: readonly Kind[];
+	/** Its input has a `key`: the same key does the same once, however often it comes. */
+	readonly keyed: boolean;
+	/** The largest request that asks for it, in bytes. */
+	readonly mostBytes: number;
+}
+
+/** What came of a change. */
+export type Outcome<Done, Refusal> =
+	({ readonly ok: true } & Done) | ({ readonly ok: false } & Refusal);
+
+/** The schema of all that may come of a change. */
+export const outcomeOf = <C extends AnyChange>(change: C): ZodType<OutcomeOf<C>> =>
+	z.looseObject({ ok: z.boolean() }).transform((outcome, context) => {
+		const facts = (outcome.ok ? change.done : change.refusal).safeParse(outcome);
+		if (facts.success) return { ok: outcome.ok, ...facts.data };
+		for (const { message, path } of facts.error.issues)
+			context.addIssue({ code: 'custom', message, path });
+		return z.NEVER;
+	}) as unknown as ZodType<OutcomeOf<C>>;
+
+/** Any change at all. */
+// eslint-disable-next-line @typescript-eslint/no-explicit-any -- of any input and any outcome
+export type AnyChange = Change<any, any, any, any>;
+
+export type InputOf<C extends AnyChange> = z.output<C['input']>;
+export type DoneOf<C extends AnyChange> = z.output<C['done']>;
+export type RefusalOf<C extends AnyChange> = z.output<C['refusal']>;
+export type KindOf<C extends AnyChange> = C['leaves'][number];
+export type OutcomeOf<C extends AnyChange> = Outcome<DoneOf<C>, RefusalOf<C>>;
+
+const KIB = 1024;
+
+type Declared<In, Done, Refusal, Kind extends ActKind> = Pick<
+	Change<In, Done, Refusal, Kind>,
+	'name' | 'may' | 'input' | 'leaves'
+> &
+	Partial<Change<In, Done, Refusal, Kind>>;
+
+/** Declares a change. Left out, it answers nothing, meets with no refusal, is about the school, and bears no key. */
+export function change<In, const Kind extends ActKind, Done = object, Refusal = never>(
+	declared: Declared<In, Done, Refusal, Kind>,
+): Change<In, Done, Refusal, Kind> {
+	return {
+		about: () => ({}),
+		done: z.object({}) as unknown as ZodType<Done>,
+		refusal: z.never() as unknown as ZodType<Refusal>,
+		keyed: false,
+		mostBytes: 64 * KIB,
+		...declared,
+	};
+}
+
+/** What may stand in the way, where the reason says all. */
+export const reasons = <const Reason extends string>(
+	...of: readonly [Reason, ...Reason[]]
+): ZodType<{ readonly reason: Reason }> => z.object({ reason: z.enum(of) }) as never;

@@ -1,0 +1,44 @@
+import { z } from 'zod';
+import { question } from './question';
+import { id } from './shapes';
+
+/** Finding somebody in the register by a few letters. */
+
+const text = z.string().max(100);
+
+const foundFamily = z.object({
+	id,
+	label: z.string(),
+	address: z.string(),
+	/** Names, each with its e-mail where there is one. */
+	adults: z.array(z.string()),
+	/** Names with classes. */
+	students: z.array(z.string()),
+});
+/** A family with everything that tells it from others of the same name. */
+export type FoundFamily = Readonly<z.output<typeof foundFamily>>;
+
+/** Families for the typed words, the best first; without the one that is asked from. */
+export const familiesFind = question({
+	name: 'families.find',
+	may: 'register.see',
+	input: z.object({ text, except: id.nullable() }),
+	answer: z.array(foundFamily),
+});
+
+const found = z.object({
+	kind: z.enum(['teacher', 'interpreter', 'student', 'family']),
+	id,
+	name: z.string(),
+	about: z.string().nullable(),
+});
+/** Somebody in the register. */
+export type Found = Readonly<z.output<typeof found>>;
+
+/** The best few teachers, students and families for the typed words. */
+export const peopleFind = question({
+	name: 'people.find',
+	may: 'register.see',
+	input: z.object({ text }),
+	answer: z.array(found),
+});

@@ -1,0 +1,63 @@
+import { z } from 'zod';
+import { change, reasons } from './change';
+import { question } from './question';
+import { id } from './shapes';
+
+/** Private links on their way. */
+
+/** Sends one teacher the private link; what is sent is told by the act. */
+export const linkSend = change({
+	name: 'link.send',
+	may: 'links.see',
+	input: z.object({ person: id }),
+	/** The act from which the message gets its identity. */
+	done: z.object({ act: id }),
+	refusal: reasons('no-address'),
+	leaves: ['links.sent'],
+});
+
+/** Begins to send private links to all teachers who have not confirmed their address. */
+export const linksSendAll = change({
+	name: 'links.send-all',
+	may: 'links.see',
+	input: z.object({}),
+	done: z.object({ sending: id }),
+	/** `busy`: those of an earlier act are still being sent. */
+	refusal: reasons('busy', 'nobody'),
+	leaves: ['links.sent'],
+});
+
+/** Whoever opened the link has the address to which it was sent. */
+export const addressConfirm = change({
+	name: 'address.confirm',
+	may: 'day.see',
+	about: ({ person }: { readonly person: string }) => ({ person }),
+	input: z.object({ person: id, proof: z.string().max(200) }),
+	refusal: reasons('wrong-proof'),
+	leaves: ['link.confirmed'],
+});
+
+const sendingState = z.object({
+	all: z.int(),
+	sent: z.int(),
+	failed: z.int(),
+	isDone: z.boolean(),
+});
+/** How far the sending of links is. */
+export type SendingState = Readonly<z.output<typeof sendingState>>;
+
+/** How far the latest sending is; `null` before there was one. */
+export const sendingRead = question({
+	name: 'links.sending',
+	may: 'links.see',
+	input: z.object({}),
+	answer: sendingState.nullable(),
+});
+
+/** An adult's private link, to be copied. */
+export const adultsLinkRead = question({
+	name: 'adult.link',
+	may: 'links.see',
+	input: z.object({ adult: id }),
+	answer: z.object({ link: z.string() }),
+});

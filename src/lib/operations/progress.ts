@@ -1,0 +1,54 @@
+import { z } from 'zod';
+import { phases } from '../core/conferences/phase';
+import { question } from './question';
+import { id, instant, version } from './shapes';
+
+const count = z.number();
+
+const registerCounts = z.object({
+	teachers: count,
+	/** Teachers whose address nobody has confirmed. */
+	unconfirmed: count,
+	interpreters: count,
+	students: count,
+	families: count,
+	classes: count,
+});
+export type RegisterCounts = Readonly<z.output<typeof registerCounts>>;
+
+const conferenceProgress = z.object({
+	conference: z.object({
+		id,
+		address: z.string(),
+		name: z.string(),
+		timeZone: z.string(),
+		opensAt: instant.nullable(),
+		closesAt: instant.nullable(),
+		version,
+		isPublished: z.boolean(),
+	}),
+	counts: registerCounts,
+	phase: z.enum(phases),
+	now: instant,
+	progress: z.object({
+		dates: count,
+		slotMinutes: count,
+		desks: count,
+		/** Desks that sit at no time. */
+		desksWithoutTimes: count,
+		/** Desks that sit somewhen without a place, so that nobody can book them then. */
+		desksWithoutPlace: count,
+		seats: count,
+		taken: count,
+	}),
+});
+/** How far a conference is, for the path of the work. */
+export type ConferenceProgress = Readonly<z.output<typeof conferenceProgress>>;
+
+/** How far a conference is. */
+export const progressRead = question({
+	name: 'conference.progress',
+	may: 'conference.see',
+	input: z.object({ conferenceId: id }),
+	answer: conferenceProgress,
+});

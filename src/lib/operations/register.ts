@@ -1,0 +1,224 @@
+import { z, type ZodType } from 'zod';
+import { isWebLink } from '../core/links/web-link';
+import { channels } from '../core/lists/register-lists';
+import { change, reasons } from './change';
+import { id, version } from './shapes';
+import { emailOrNone, line, needed } from './typed-text';
+import { says } from './sentence';
+
+/** What the office changes of people: those who receive, and families. */
+
+const list = z.array(line(120)).max(40);
+
+const person = {
+	title: line(40),
+	givenName: line(120),
+	familyName: needed(120, 'person_family_missing'),
+	email: emailOrNone,
+	telephone: line(40),
+	pin: line(20),
+	subjects: list,
+	room: line(80),
+	building: line(80),
+	link: z.union([z.literal(''), z.string().trim().refine(isWebLink, says('desk_link_wrong'))]),
+	languages: list,
+	hours: line(300),
+};
+
+/** A teacher or interpreter as it is typed. Empty texts are nothing. */
+export type PersonInput = Readonly<
+	Record<Exclude<keyof typeof person, 'subjects' | 'languages'>, string> &
+		Record<'subjects' | 'languages', readonly string[]>
+>;
+
+export type PersonKind = 'teacher' | 'interpreter';
+
+export const personAdd = change({
+	name: 'person.add',
+	may: 'register.change',
+	input: z.object({ kind: z.enum(['teacher', 'interpreter']), ...person }) as ZodType<
+		PersonInput & { readonly kind: PersonKind }
+	>,
+	done: z.object({ id }),
+	refusal: reasons('email-taken'),
+	leaves: ['register.changed'],
+});
+
+export const personChange = change({
+	name: 'person.change',
+	may: 'register.change',
+	/** `version` is the one that the editor saw. */
+	input: z.object({ id, version, ...person }) as ZodType<
+		PersonInput & { readonly id: string; readonly version: number }
+	>,
+	refusal: reasons('email-taken', 'changed-meanwhile'),
+	leaves: ['register.changed'],
+});
+
+/** Marks somebody as left, or as here again. Nobody is deleted. */
+export const leftSet = change({
+	name: 'left.set',
+	may: 'register.change',
+	input: z.object({ who: z.enum(['person', 'student']), id, left: z.boolean() }),
+	leaves: ['register.regrouped'],
+});
+
+export interface FamilyInput {
+	readonly label: string;
+	readonly address: string;
+	/** The language of an interpreter; empty for none. */
+	readonly interpreter: string;
+	readonly stepFree: boolean;
+}
+
+export const familyChange = change({
+	name: 'family.change',
+	may: 'register.change',
+	input: z.object({
+		id,
+		version,
+		label: needed(120, 'family_label_missing'),
+		address: line(300),
+		interpreter: line(80),
+		stepFree: z.boolean(),
+	}),
+	refusal: reasons('changed-meanwhile'),
+	leaves: ['register.changed'],
+});
+
+const adult = {
+	givenName: line(120),
+	familyName: line(120),
+	email: emailOrNone,
+	telephone: line(40),
+	language: line(80),
+	channel: z.enum(channels),
+	/** The teacher who this adult is as well; empty for none. */
+	personId: z.union([z.literal(''), id]),
+};
+export type AdultInput = Readonly<z.output<z.ZodObject<typeof adult>>>;
+
+const adultRefusal = reasons('changed-meanwhile', 'teacher-taken', 'teacher-busy');
+
+/**
+ * Adds an adult to a family, or changes one. `teacher-busy`: as a teacher the adult is taken at the time of
+ * one of its own appointments.
+ */
+export const adultChange = change({
+	name: 'adult.change',
+	may: 'register.change',
+	input: z.object({ family: id, id: id.nullable(), version, ...adult }),
+	refusal: adultRefusal,
+	leaves: ['register.changed'],
+});
+
+/** A student by hand, with the class as people write it; empty for none. */
+const newStudent = z.object({
+	givenName: line(120),
+	familyName: needed(120, 'person_family_missing'),
+	/** Empty: it follows the class. */
+	yearGroup: line(80),
+	class: line(40),
+	/** Whether it was said that this is not the student of the same name. */
+	isAnother: z.boolean(),
+});
+export type NewStudent = Readonly<z.output<typeof newStudent>>;
+
+const { personId: _personId, channel: _channel, ...newAdult } = adult;
+/** Where a new student lives: with a family that is known, or with a new one. */
+const newHome = z.union([
+	z.object({ familyId: id }),
+	z.object({ address: line(300), adult: z.object(newAdult) }),
+]);
+export type NewHome = Readonly<z.output<typeof newHome>>;
+
+export const studentAdd = change({
+	name: 'student.add',
+	may: 'register.change',
+	input: z.object({ student: newStudent, home: newHome }),
+	done: z.object({ student: id, family: id }),
+	/** `namesake`: somebody of this name is at the school; it must be said that this is another one. */
+	refusal: reasons('namesake', 'no-family'),
+	leaves: ['register.regrouped'],
+});
+
+export const studentChange = change({
+	name: 'student.change',
+	may: 'register.change',
+	input: z.object({
+		id,
+		version,
+		givenName: line(120),
+		familyName: needed(120, 'person_family_missing'),
+		yearGroup: line(80),
+		homeClass: id.nullable(),
+	}),
+	refusal: reasons('changed-meanwhile'),
+	leaves: ['register.regrouped'],
+});
+
+/** Says that a student's families meet a teacher, or do not, whatever follows from classes. */
+export const meetingExcept = change({
+	name: 'meeting.except',
+	may: 'register.change',
+	input: z.object({
+		student: id,
+		person: z.uuid(says('desk_teacher_missing')),
+		exception: z.enum(['also', 'not']).nullable(),
+	}),
+	leaves: ['register.regrouped'],
+});
+
+const another = z.uuid(says('family_merge_choose'));
+
+/** Makes two families one household; `gone` is no more. */
+export const familyMerge = change({
+	name: 'family.merge',
+	may: 'register.change',
+	input: z.object({ kept: id, gone: another }),
+	leaves: ['family.merged'],
+});
+
+export interface SplitRequest {
+	readonly family: string;
+	readonly adults: readonly string[];
+	readonly students: readonly string[];
+	/** Students of these who stay in the old household as well. */
+	readonly inBoth: readonly string[];
+}
+
+/** Makes a second household of some adults and students of a family. */
+export const familySplit = change({
+	name: 'family.split',
+	may: 'register.change',
+	input: z.object({
+		family: id,
+		adults: z.array(id),
+		students: z.array(id),
+		inBoth: z.array(id),
+	}) as ZodType<SplitRequest>,
+	done: z.object({ id }),
+	/** Both households need an adult and a student. */
+	refusal: reasons('nobody-left'),
+	leaves: ['family.split'],
+});
+
+/** Makes a family nameless. It cannot be undone. */
+export const familyErase = change({
+	name: 'family.erase',
+	may: 'register.change',
+	input: z.object({ family: id, label: line(120) }),
+	/** Its name has to be typed. */
+	refusal: reasons('another-name'),
+	leaves: ['family.erased'],
+});
+
+/** Takes the last act on the register back. */
+export const registerUndo = change({
+	name: 'register.undo',
+	may: 'register.change',
+	input: z.object({ act: id }),
+	/** `relied-upon`: a family that it made has booked, or a row has been changed since. */
+	refusal: reasons('relied-upon', 'not-the-last'),
+	leaves: ['register.undone'],
+});

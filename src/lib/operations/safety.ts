@@ -1,0 +1,39 @@
+import { z } from 'zod';
+import { change } from './change';
+import { id } from './shapes';
+import { says } from './sentence';
+
+/** What an adult may, about one student. */
+export interface AdultRight {
+	readonly adult: string;
+	readonly student: string;
+	readonly mayBook: boolean;
+	readonly maySee: boolean;
+	readonly isTold: boolean;
+}
+
+/** Withdraws rights of an adult about a student, or gives them back. */
+export const rightChange = change({
+	name: 'right.change',
+	may: 'safety.see',
+	input: z.object({
+		adult: id,
+		student: id,
+		mayBook: z.boolean(),
+		maySee: z.boolean(),
+		isTold: z.boolean(),
+	}),
+	leaves: ['safety.right-changed'],
+});
+
+/** Keeps two families apart with so many minutes between their visits; `null` lets them meet again. */
+export const familiesKeepApart = change({
+	name: 'families.keep-apart',
+	may: 'safety.see',
+	input: z.object({
+		family: id,
+		other: z.uuid(says('family_merge_choose')),
+		margin: z.int().min(0).max(240).nullable(),
+	}),
+	leaves: ['safety.apart-changed'],
+});

@@ -1,0 +1,57 @@
+import { z } from 'zod';
+import { change, reasons } from './change';
+import { id, version } from './shapes';
+import { line, needed, timeZone } from './typed-text';
+import { says } from './sentence';
+
+/** What the school is called and how it is reached, and what lets other programs in. */
+
+export const schoolChange = change({
+	name: 'school.change',
+	may: 'register.change',
+	/** `version` is the one that the editor saw; an empty telephone is none. */
+	input: z.object({
+		version,
+		name: needed(120, 'set_up_school_missing'),
+		telephone: z
+			.string()
+			.trim()
+			.regex(/^(\+?[\d\s().\-/]{3,40})?$/, says('school_telephone_wrong')),
+		timeZone,
+	}),
+	refusal: reasons('changed-meanwhile'),
+	leaves: ['school.changed'],
+});
+
+/** The first organiser's account is there; the school gets its name. */
+export const schoolSetUp = change({
+	name: 'school.set-up',
+	may: 'account.own',
+	input: z.object({ name: line(120), timeZone }),
+	refusal: reasons('set-up-before'),
+	leaves: ['school.set-up'],
+});
+
+/** What a token lets another program do. */
+export const scopes = ['conferences:read', 'conferences:write', 'invitations:write'] as const;
+export type Scope = (typeof scopes)[number];
+
+/** Makes a token. It is shown this once. */
+export const tokenMake = change({
+	name: 'token.make',
+	may: 'tokens.manage',
+	input: z.object({
+		name: needed(60, 'token_name_missing'),
+		scopes: z.array(z.enum(scopes)).min(1, says('token_scope_missing')),
+	}),
+	done: z.object({ id, token: z.string() }),
+	leaves: ['token.made'],
+});
+
+/** Revokes one of the own tokens; another time, nothing is changed. */
+export const tokenRevoke = change({
+	name: 'token.revoke',
+	may: 'tokens.manage',
+	input: z.object({ id }),
+	leaves: ['token.revoked'],
+});

@@ -1,0 +1,32 @@
+import { z } from 'zod';
+import { change, reasons } from './change';
+import { id, instant } from './shapes';
+
+/** What time does to visits: only the system asks for it, in jobs. */
+
+/** Removes a hold that has ended. */
+export const holdLapse = change({
+	name: 'hold.lapse',
+	may: 'time.passes',
+	input: z.object({ conferenceId: id, familyId: id, hold: id, now: instant }),
+	leaves: ['hold.lapsed'],
+});
+
+/** An offer to one who waits, which was not taken in time. */
+export const waitingLapse = change({
+	name: 'waiting.lapse',
+	may: 'time.passes',
+	input: z.object({ conferenceId: id, familyId: id, waiting: id, now: instant }),
+	leaves: ['waiting.lapsed'],
+});
+
+/** Offers something free to the first who waits and was not tried yet. */
+export const waitingOffer = change({
+	name: 'waiting.offer',
+	may: 'time.passes',
+	input: z.object({ conferenceId: id, tried: z.array(id) }),
+	/** Whose turn it was. */
+	done: z.object({ tried: id, isOffered: z.boolean() }),
+	refusal: reasons('nobody-left'),
+	leaves: ['waiting.offered', 'waiting.served'],
+});

@@ -1,0 +1,21 @@
+import { z } from 'zod';
+import { isTimeZone } from '../core/time/local-time';
+import { zoneOf } from '../core/time/zone-cities';
+import { says, type Sentence } from './sentence';
+
+/** Texts that people type, with the sentences that say what is wrong with them. */
+
+/** A text in one line; empty for nothing. */
+export const line = (longest: number) => z.string().trim().max(longest, says('text_too_long'));
+
+/** A text that must be there. */
+export const needed = (longest: number, missing: Sentence) => line(longest).min(1, says(missing));
+
+/** An e-mail address, or nothing. */
+export const emailOrNone = z.union([z.literal(''), z.email(says('email_wrong'))]);
+
+/** A zone of the IANA database. A city that is in one will do. */
+export const timeZone = z
+	.string()
+	.overwrite((typed) => zoneOf(typed) ?? typed)
+	.refine(isTimeZone, says('zone_unknown'));

@@ -1,0 +1,77 @@
+import { z, type ZodType } from 'zod';
+import type { Mode } from '../core/conferences/snapshot';
+import type { KeptPlace, WantedPlace } from '../core/visits/kept-place';
+import type { VisitConflict } from '../core/visits/settle-visit';
+import { date, exactly, id, instant } from './shapes';
+
+export const mode: ZodType<Mode> = z.enum(['in-person', 'video', 'telephone']);
+
+const few = z.array(id).max(40);
+
+const wanted = {
+	slot: id,
+	wishes: few.min(1),
+	person: id.optional(),
+	mode: mode.optional(),
+	adults: few.min(1).optional(),
+	students: few.optional(),
+};
+
+export const wantedPlace: ZodType<WantedPlace> = z.object(wanted);
+const keptPlace: ZodType<KeptPlace> = z.object({ ...wanted, slots: z.array(id) });
+
+/** What is kept for a family, until an instant. */
+export interface HeldVisit {
+	readonly id: string;
+	readonly until: number;
+	readonly keeps: readonly KeptPlace[];
+}
+
+export const heldVisit: ZodType<HeldVisit> = z.object({
+	id,
+	until: instant,
+	keeps: z.array(keptPlace),
+});
+
+const count = z.number();
+const at = <const Code extends string, Facts extends z.ZodRawShape>(code: Code, facts: Facts) =>
+	z.object({ slot: z.string(), code: z.literal(code), ...facts });
+
+/** Why one of the wanted appointments cannot be: core's refusals, one for one. */
+export const visitConflict = exactly<VisitConflict>()(
+	z.discriminatedUnion('code', [
+		at('not-published', {}),
+		at('paused', {}),
+		at('not-open-yet', { opensAt: instant }),
+		at('closed', { closesAt: instant }),
+		at('past', {}),
+		at('too-late', { until: instant }),
+		at('too-far-ahead', { until: date }),
+		at('taken', {}),
+		at('too-short', { length: count }),
+		at('no-wish-for-this-desk', {}),
+		at('already-arranged', {}),
+		at('student-limit', { student: id, limit: count }),
+		at('family-limit', { limit: count }),
+		at('desk-day-limit', { date, limit: count }),
+		at('mode-not-offered', { offered: z.array(mode).readonly() }),
+		at('not-step-free', {}),
+		at('no-interpreter', { language: z.string() }),
+		at('not-of-the-family', {}),
+		at('nobody-comes', {}),
+		at('overlaps-own', {}),
+		at('student-elsewhere', { student: id }),
+		at('turn-too-short', { needed: count, minutes: count }),
+	]),
+);
+
+/** Something stands in the way of a visit; nothing was changed. */
+export interface Conflicts {
+	readonly reason: 'conflicts';
+	readonly conflicts: readonly VisitConflict[];
+}
+
+export const conflicts: ZodType<Conflicts> = z.object({
+	reason: z.literal('conflicts'),
+	conflicts: z.array(visitConflict),
+});

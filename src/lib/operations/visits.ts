@@ -1,0 +1,209 @@
+import { z, type ZodType } from 'zod';
+import type { WantedPlace } from '../core/visits/kept-place';
+import { change, reasons } from './change';
+import { id, instant, key } from './shapes';
+import { conflicts, heldVisit, wantedPlace, type Conflicts, type HeldVisit } from './visit-shapes';
+
+/** What families, and the office for them, ask for about their visits. */
+
+/** A family's visit of a conference. */
+export interface WhoseVisit {
+	readonly conferenceId: string;
+	readonly familyId: string;
+}
+
+export interface VisitRequest extends WhoseVisit {
+	readonly key: string;
+	readonly appointments: readonly WantedPlace[];
+}
+
+const whose = { conferenceId: id, familyId: id };
+const ofFamily = ({ familyId }: WhoseVisit) => ({ family: familyId });
+const visit: ZodType<VisitRequest> = z.object({
+	...whose,
+	key,
+	appointments: z.array(wantedPlace).max(40),
+});
+
+/** The ids of the appointments that were made, or that moved. */
+const made: ZodType<{ readonly appointments: readonly string[] }> = z.object({
+	appointments: z.array(id),
+});
+const unknownOrConflicts: ZodType<Conflicts | { readonly reason: 'unknown' }> = z.union([
+	conflicts,
+	reasons('unknown'),
+]);
+
+/** Books appointments beside those that the family has: all of them or none. */
+export const visitBook = change({
+	name: 'visit.book',
+	may: 'visit.book',
+	about: ofFamily,
+	input: visit,
+	done: made,
+	refusal: conflicts,
+	leaves: ['visit.booked'],
+	keyed: true,
+});
+
+/** Makes the family's visit the one that is wanted, in one step. */
+export const visitChange = change({
+	name: 'visit.change',
+	may: 'visit.book',
+	about: ofFamily,
+	input: visit,
+	done: made,
+	refusal: conflicts,
+	leaves: ['visit.changed'],
+	keyed: true,
+});
+
+/** Cancels some of the family's appointments; what is cancelled already stays so. */
+export const visitCancel = change({
+	name: 'visit.cancel',
+	may: 'visit.book',
+	about: ofFamily,
+	input: z.object({ ...whose, key, cancel: z.array(id).max(40) }) as ZodType<
+		WhoseVisit & { readonly key: string; readonly cancel: readonly string[] }
+	>,
+	done: made,
+	refusal: unknownOrConflicts,
+	leaves: ['visit.cancelled'],
+	keyed: true,
+});
+
+/** Takes back an act on a visit: its appointments become just what they were. */
+export const visitUndo = change({
+	name: 'visit.undo',
+	may: 'visit.undo',
+	input: z.object({ act: id }),
+	done: z.object({ act: id }),
+	/**
+	 * `newer`: something has happened to the appointments since; `taken`: their places are gone;
+	 * `not-allowed`: a rule is against them now, another appointment for the same wish, say.
+	 */
+	refusal: reasons('unknown', 'undone-before', 'newer', 'taken', 'not-allowed'),
+	leaves: ['visit.undone'],
+});
+
+/** Accepts or declines an appointment that a family asked for. */
+export const appointmentAnswer = change({
+	name: 'appointment.answer',
+	may: 'visit.answer',
+	// Of a teacher it depends on who receives there on that date, which is asked when it stands still.
+	about: () => 'any',
+	input: z.object({ appointment: id, accept: z.boolean(), key }),
+	/** `settled`: it was answered, or cancelled, before. */
+	refusal: reasons('unknown', 'settled'),
+	leaves: ['appointment.accepted', 'appointment.declined'],
+	keyed: true,
+});
+
+export interface HoldRequest extends VisitRequest {
+	/** Ids of appointments in whose place the held ones would come. */
+	readonly replaces?: readonly string[] | undefined;
+}
+
+/** What is kept, until when. */
+const held: ZodType<{ readonly hold: HeldVisit }> = z.object({ hold: heldVisit });
+
+/** Keeps a whole visit for a family while it finishes. */
+export const holdMake = change({
+	name: 'hold.make',
+	may: 'visit.book',
+	about: ofFamily,
+	input: z.object({
+		...whose,
+		key,
+		appointments: z.array(wantedPlace).min(1).max(40),
+		replaces: z.array(id).max(40).optional(),
+	}) as ZodType<HoldRequest>,
+	done: held,
+	refusal: conflicts,
+	leaves: ['hold.made'],
+	keyed: true,
+});
+
+/** Gives back what is held or offered: one hold by its id, or the one held while finishing. */
+export const holdGiveBack = change({
+	name: 'hold.give-back',
+	may: 'visit.book',
+	about: ofFamily,
+	input: z.object({ ...whose, hold: id.optional() }) as ZodType<
+		WhoseVisit & { readonly hold?: string | undefined }
+	>,
+	refusal: reasons('unknown'),
+	leaves: ['hold.given-back', 'offer.declined'],
+});
+
+/** Slots of which a family may take one, until an instant. */
+export interface OfferRequest extends WhoseVisit {
+	readonly key: string;
+	readonly alternatives: readonly WantedPlace[];
+	readonly until: number;
+	/** Of a teacher who offers: only at the own desks. */
+	readonly person?: string | undefined;
+}
+
+/** Keeps a few particular slots for one family, each of which would fit its visit. */
+export const offerMake = change({
+	name: 'offer.make',
+	may: 'offer.make',
+	about: ({ person }: OfferRequest) => ({ person }),
+	input: z.object({
+		...whose,
+		key,
+		alternatives: z.array(wantedPlace).min(1).max(10),
+		until: instant,
+		person: id.optional(),
+	}) as ZodType<OfferRequest>,
+	done: held,
+	refusal: conflicts,
+	leaves: ['offer.made'],
+	keyed: true,
+});
+
+const wishOfFamily = z.object({ ...whose, wish: id });
+
+/** Puts a family's wish on the waiting list; a second time changes nothing. */
+export const waitingJoin = change({
+	name: 'waiting.join',
+	may: 'visit.book',
+	about: ofFamily,
+	input: wishOfFamily,
+	done: z.object({ id }),
+	refusal: reasons('unknown'),
+	leaves: ['waiting.joined'],
+});
+
+/** Takes a family's wish off the list, with what is offered for it. */
+export const waitingLeave = change({
+	name: 'waiting.leave',
+	may: 'visit.book',
+	about: ofFamily,
+	input: wishOfFamily,
+	refusal: reasons('unknown'),
+	leaves: ['waiting.left'],
+});
+
+/** Asks somebody along to one appointment. */
+export const guestAsk = change({
+	name: 'guest.ask',
+	may: 'guest.ask',
+	// Whose appointment it is stands with the appointment.
+	about: () => 'any',
+	input: z.object({ appointment: id, name: z.string().max(120), email: z.string().max(200) }),
+	done: z.object({ id, link: z.string() }),
+	refusal: reasons('unknown'),
+	leaves: ['guest.asked'],
+});
+
+/** Takes an invitation of somebody asked along back. */
+export const guestWithdraw = change({
+	name: 'guest.withdraw',
+	may: 'guest.ask',
+	about: () => 'any',
+	input: z.object({ guest: id }),
+	refusal: reasons('unknown'),
+	leaves: ['guest.withdrawn'],
+});

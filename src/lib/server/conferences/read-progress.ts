@@ -1,0 +1,54 @@
+import { eq } from 'drizzle-orm';
+import { datesOf } from '../../core/desks/desk-plan';
+import { may, type Actor } from '../../core/permissions/may';
+import type { ConferenceProgress } from '../../operations/progress';
+import type { App } from '../app';
+import { desk, sitting } from '../database/schema';
+import { ForbiddenError } from '../permissions/forbidden';
+import { registerCounts } from '../register/register-counts';
+import { loadSnapshot } from './load-snapshot';
+import { readSeatStates } from './read-claims';
+import { isVisible, phaseOfRow, type ConferenceRow } from './read-conference';
+
+/** How far a conference is. */
+export async function readProgress(
+	{ db, clock }: Pick<App, 'db' | 'clock'>,
+	actor: Actor,
+	row: ConferenceRow,
+): Promise<ConferenceProgress> {
+	if (!may(actor, 'conference.see')) throw new ForbiddenError();
+	const snapshot = await loadSnapshot(db, row.id);
+	const states = [...(await readSeatStates(db, row.id, clock.now())).values()];
+	const { id, address, name, timeZone, opensAt, closesAt, version } = row;
+	const sittings = await db
+		.select({ desk: sitting.deskId, place: sitting.placeId })
+		.from(sitting)
+		.innerJoin(desk, eq(desk.id, sitting.deskId))
+		.where(eq(desk.conferenceId, row.id));
+	const seated = new Set(sittings.map(({ desk }) => desk));
+	const placeless = new Set(sittings.filter(({ place }) => place === null).map(({ desk }) => desk));
+	return {
+		conference: {
+			id,
+			address,
+			name,
+			timeZone,
+			opensAt,
+			closesAt,
+			version,
+			isPublished: isVisible(row),
+		},
+		counts: await registerCounts(db),
+		phase: phaseOfRow(row, clock.now()),
+		now: clock.now(),
+		progress: {
+			dates: datesOf(row).length,
+			slotMinutes: row.slotMinutes,
+			desks: snapshot.desks.length,
+			desksWithoutTimes: snapshot.desks.filter(({ id }) => !seated.has(id)).length,
+			desksWithoutPlace: placeless.size,
+			seats: states.length,
+			taken: states.filter((state) => state === 'booked' || state === 'asked').length,
+		},
+	};
+}

@@ -1,0 +1,68 @@
+import { z } from 'zod';
+import { outcomeOf, type AnyChange, type InputOf, type OutcomeOf } from '$lib/operations/change';
+import type { Question } from '$lib/operations/question';
+
+/** The server cannot be reached: what was asked may be asked again. */
+export class OfflineError extends Error {
+	override readonly name = 'OfflineError';
+}
+
+/** The server answered, and does not want it: asking again would not help. */
+export class RefusedError extends Error {
+	override readonly name = 'RefusedError';
+}
+
+/** The server has too much to do just now: it is worth asking again. */
+export class BusyError extends Error {
+	override readonly name = 'BusyError';
+}
+
+/** Something went wrong over there, or its answer is none. */
+export class FailedError extends Error {
+	override readonly name = 'FailedError';
+}
+
+/** Asks for a declared change. Throws one of the errors above when nothing is known of its outcome. */
+export async function perform<C extends AnyChange>(
+	change: C,
+	input: InputOf<C>,
+): Promise<OutcomeOf<C>> {
+	return outcomeOf(change).parse(await send(`/do/${change.name}`, input));
+}
+
+/** Asks a declared question. Throws one of the errors above. */
+export const ask = async <In, Answer>(
+	{ name, answer }: Question<In, Answer>,
+	input: In,
+): Promise<Answer> => answer.parse(await send(`/ask/${name}`, input));
+
+/** The same for a page that has something to show already: `null` when there is no answer. */
+export const askOrNull = <In, Answer>(
+	question: Question<In, Answer>,
+	input: In,
+): Promise<Answer | null> =>
+	ask(question, input).catch((error: unknown) => {
+		if (error instanceof z.ZodError) throw error;
+		return null;
+	});
+
+async function send(address: string, body: unknown): Promise<unknown> {
+	const answer = await reach(address, body);
+	if (answer.ok) return answer.json();
+	const { status } = answer;
+	const told = await answer.text().catch(() => '');
+	if (status === 503 || status === 429) throw new BusyError(told);
+	throw status >= 500 ? new FailedError(told) : new RefusedError(told);
+}
+
+async function reach(address: string, body: unknown): Promise<Response> {
+	try {
+		return await fetch(address, {
+			method: 'POST',
+			headers: { 'content-type': 'application/json', accept: 'application/json' },
+			body: JSON.stringify(body),
+		});
+	} catch (cause) {
+		throw new OfflineError('', { cause });
+	}
+}
