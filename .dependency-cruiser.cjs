@@ -1,4 +1,7 @@
-/** Dependencies point one way: routes → server → core, and routes → ui → core. */
+/**
+ * Dependencies point one way: routes → server → operations → core, and routes → ui → operations → core. Types
+ * count as well.
+ */
 const layer = (name) => `^(tests/fixtures/directions/)?src/lib/${name}/`;
 
 /** @type {import('dependency-cruiser').IConfiguration} */
@@ -13,6 +16,22 @@ module.exports = {
 				path: '.',
 				pathNot: [layer('core'), 'node_modules/(zod|temporal-polyfill|ical\\.js|rrule)/'],
 			},
+		},
+		{
+			name: 'operations-know-core-alone',
+			comment: 'What may be asked for is said without whoever does it, asks for it or shows it.',
+			severity: 'error',
+			from: { path: layer('operations') },
+			to: {
+				path: '.',
+				pathNot: [layer('operations'), layer('core'), 'node_modules/(zod|uuid)/'],
+			},
+		},
+		{
+			name: 'core-knows-no-operations',
+			severity: 'error',
+			from: { path: layer('core') },
+			to: { path: layer('operations') },
 		},
 		{
 			name: 'files-know-core-alone',
@@ -46,7 +65,7 @@ module.exports = {
 			name: 'no-circles',
 			severity: 'error',
 			from: {},
-			to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } },
+			to: { circular: true },
 		},
 	],
 	options: {

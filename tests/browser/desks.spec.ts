@@ -226,11 +226,11 @@ test('a block is pasted, rooms are given out, and all of it survives a loss of t
 	expect(rows.map(({ when }) => when.start)).toEqual([9 * 60 + 40]);
 
 	// A page that is closed while there is no network goes on where it was.
-	await page.route('**/desks/plans', (route) => route.abort());
+	await page.route('**/do/desks.save', (route) => route.abort());
 	await bar(page, 'Emrys Beynon', 0).focus();
 	await page.keyboard.press('Control+ArrowRight');
 	await expect(page.locator('[data-saving=offline]')).toBeVisible();
-	await page.unroute('**/desks/plans');
+	await page.unroute('**/do/desks.save');
 	await page.reload();
 	await expect.poll(() => hoursOf(page, 'Emrys Beynon')).toContain('Thu 16:00–18:05 Plover');
 	await expect
@@ -267,14 +267,14 @@ test('two organisers see each other’s changes, and choose where both set the s
 	await expect.poll(() => hoursOf(page, name)).toContain('Fri 09:05–12:05 Sandpiper');
 
 	// One cannot send for a while; the other changes the same hours meanwhile.
-	await other.route('**/desks/plans', (route) => route.abort());
+	await other.route('**/do/desks.save', (route) => route.abort());
 	await bar(other, name, 2).focus();
 	await other.keyboard.press('Shift+ArrowRight');
 	await expect(other.locator('[data-saving=offline]')).toBeVisible();
 	await bar(page, name, 2).focus();
 	await page.keyboard.press('Control+ArrowRight');
 	await saved(page);
-	await other.unroute('**/desks/plans');
+	await other.unroute('**/do/desks.save');
 	await expect(other.getByRole('alert')).toContainText('Ludmila Horak: Hours');
 	await expect(other.getByRole('button', { name: /Keep: Fri 4 Dec 09:05–12:10/ })).toBeVisible();
 	await other.getByRole('button', { name: /Mine: Fri 4 Dec 09:10–12:10/ }).click();
@@ -285,7 +285,7 @@ test('two organisers see each other’s changes, and choose where both set the s
 	let release = () => {};
 	const released = new Promise<void>((resolve) => (release = resolve));
 	await page.route(
-		'**/desks/board',
+		'**/ask/desks.board',
 		async (route) => {
 			const response = await route.fetch();
 			isRead = true;
@@ -302,7 +302,7 @@ test('two organisers see each other’s changes, and choose where both set the s
 	await saved(page);
 	await expect.poll(() => hoursOf(page, name)).toContain('Fri 09:10–12:15 Sandpiper');
 	const now = await hoursOf(page, name);
-	const overtaken = page.waitForResponse('**/desks/board');
+	const overtaken = page.waitForResponse('**/ask/desks.board');
 	release();
 	await (await overtaken).finished();
 	expect(await hoursOf(page, name)).toEqual(now);

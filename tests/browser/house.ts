@@ -147,10 +147,10 @@ export async function linkOf(page: Page, demo: SeededHouse, adult: string): Prom
 	await page.goto(`${demo.origin}/office/winter-conferences/families`);
 	const button = page.getByRole('button', { name: `Copy the private link of ${adult}` });
 	const [answer] = await Promise.all([
-		page.waitForResponse((response) => response.url().includes('/families/link/')),
+		page.waitForResponse((response) => response.url().endsWith('/ask/adult.link')),
 		button.click(),
 	]);
-	return answer.text();
+	return ((await answer.json()) as { link: string }).link;
 }
 
 /** From whom to the suggestions, at any time. */

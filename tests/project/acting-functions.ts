@@ -10,6 +10,10 @@ const isExported = (node: ts.Statement): boolean =>
 	ts.canHaveModifiers(node) &&
 	(ts.getModifiers(node) ?? []).some(({ kind }) => kind === ts.SyntaxKind.ExportKeyword);
 
+/** Whether it is a declared change joined with who makes it. */
+const isPerform = (node: ts.Expression): boolean =>
+	ts.isCallExpression(node) && node.expression.getText().startsWith('performs(');
+
 /** The exported functions below some folders that do something in somebody's name. */
 export function actingFunctions(folders: readonly string[]): string[] {
 	return folders
@@ -29,7 +33,9 @@ export function actingFunctions(folders: readonly string[]): string[] {
 					return statement.declarationList.declarations
 						.filter(
 							({ initializer }) =>
-								initializer && ts.isArrowFunction(initializer) && takesActor(initializer),
+								initializer &&
+								((ts.isArrowFunction(initializer) && takesActor(initializer)) ||
+									isPerform(initializer)),
 						)
 						.map(({ name }) => name.getText());
 				}),

@@ -6,7 +6,7 @@ import { bookVisit } from '$lib/server/booking/change-visit';
 import { createApp } from '$lib/server/app';
 import { wishDesk } from '$lib/server/database/schema';
 import { seatEventStream } from '$lib/server/live/event-stream';
-import type { SeatMessage } from '$lib/server/live/seat-message';
+import type { SeatNews } from '$lib/operations/seat-news';
 import { freshApp } from './database';
 import { smallSchool, type SmallFamily } from './small-school';
 
@@ -18,7 +18,7 @@ describe('live changes', () => {
 		const app = await freshApp();
 		const other = createApp(app.config);
 		const school = await smallSchool(app, { families: 6, desks: 1 });
-		const heard: SeatMessage[] = [];
+		const heard: SeatNews[] = [];
 		const stop = await other.live.watch(school.conference, OFFICE, (message) =>
 			heard.push(message),
 		);
@@ -59,7 +59,7 @@ describe('live changes', () => {
 	it('come whole again when the listener lost its connection', async () => {
 		const app = await freshApp();
 		const school = await smallSchool(app, { families: 1, desks: 1 });
-		const heard: SeatMessage[] = [];
+		const heard: SeatNews[] = [];
 		await app.live.watch(school.conference, OFFICE, (message) => heard.push(message));
 		await app.db.execute(
 			`select pg_terminate_backend(pid) from pg_stat_activity
@@ -78,8 +78,8 @@ describe('live changes', () => {
 		// The other family has nothing to do with the second desk any more.
 		await app.db.delete(wishDesk).where(eq(wishDesk.wishId, await school.wish(1, 1)));
 		await app.db.execute(`update conference set version = version + 1`);
-		const heard = { family: [] as SeatMessage[], other: [] as SeatMessage[] };
-		const listen = ({ id, actor }: SmallFamily, into: SeatMessage[]) =>
+		const heard = { family: [] as SeatNews[], other: [] as SeatNews[] };
+		const listen = ({ id, actor }: SmallFamily, into: SeatNews[]) =>
 			app.live.watch(
 				school.conference,
 				{ kind: 'adult', actor: actor as AdultActor, family: id },

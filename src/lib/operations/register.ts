@@ -59,7 +59,7 @@ export const personChange = change({
 export const leftSet = change({
 	name: 'left.set',
 	may: 'register.change',
-	input: z.object({ who: z.enum(['person', 'student']), id, left: z.boolean() }),
+	input: z.object({ who: z.enum(['person', 'student']), id, hasLeft: z.boolean() }),
 	leaves: ['register.regrouped'],
 });
 

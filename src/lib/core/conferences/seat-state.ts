@@ -3,7 +3,8 @@ import { receiversOn } from '../desks/receivers';
 import { overlaps, type Stretch } from '../time/stretch';
 import type { Claim, ConferenceSnapshot, Desk, Slot } from './snapshot';
 
-export type SeatState = 'free' | 'held' | 'asked' | 'booked' | 'blocked' | 'past';
+export const seatStateNames = ['free', 'held', 'asked', 'booked', 'blocked', 'past'] as const;
+export type SeatState = (typeof seatStateNames)[number];
 
 /** What is taken, by thing. */
 export type ClaimsByThing = ReadonlyMap<string, readonly Claim[]>;

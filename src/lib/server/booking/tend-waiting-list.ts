@@ -51,7 +51,7 @@ export async function conferencesWithWaiting(db: Reader): Promise<string[]> {
 }
 
 /** One step: the first who waits and was not tried yet gets an offer, or nothing fits. */
-export const offerNext = performs(waitingOffer).by({
+const offerNext = performs(waitingOffer).by({
 	lock: async ({ tx, input }) => {
 		const name = `waiting ${input.conferenceId}`;
 		await tx.execute(sql`select pg_advisory_xact_lock(hashtext(${name}))`);

@@ -1,14 +1,14 @@
+import type { SeatNews } from '../../operations/seat-news';
 import type { Clock } from '../clock';
 import type { Logger } from '../logs/logger';
 import {
 	differenceFrom,
 	wholeMessage,
 	type Audience,
-	type SeatMessage,
 	type SeatReading,
 } from './seat-message';
 
-export type Hear = (message: SeatMessage) => void;
+export type Hear = (message: SeatNews) => void;
 
 /** Reads the seats of the one conference at an instant, after an earlier reading. */
 type ReadSeats = (

@@ -1,14 +1,15 @@
 import type { LiveChanges } from './live-changes';
 import type { StreamTicket } from './open-streams';
-import type { Audience, SeatMessage } from './seat-message';
+import type { SeatNews } from '../../operations/seat-news';
+import type { Audience } from './seat-message';
 
 const HEARTBEAT = 20_000;
 /** The longest time that a timer of Node takes. */
 const LONGEST_TIMER = 2 ** 31 - 1;
 
 /** A conference's seats are the same for all who hear of all: their text is made once. */
-const known = new WeakMap<SeatMessage, string>();
-function textOf(message: SeatMessage): string {
+const known = new WeakMap<SeatNews, string>();
+function textOf(message: SeatNews): string {
 	let text = known.get(message);
 	if (text === undefined) known.set(message, (text = JSON.stringify(message)));
 	return text;

@@ -7,17 +7,7 @@ import {
 	type WithdrawnRight,
 } from '../../core/permissions/adult-rights';
 import type { Actor } from '../../core/permissions/may';
-
-/** The office is told the states of seats as they are; everybody else that one is free, or taken. */
-export type ToldState = SeatState | 'taken';
-
-/** What an open page is told. The first message of a stream, and any after a loss, is whole. */
-export interface SeatMessage {
-	readonly whole: boolean;
-	readonly states: Readonly<Record<string, ToldState>>;
-	/** Which state of the set-up it is. */
-	readonly version: number;
-}
+import type { SeatNews, ToldState } from '../../operations/seat-news';
 
 type Adult = Extract<Actor, { kind: 'adult' }>;
 
@@ -51,7 +41,7 @@ export interface SeatReading {
 }
 
 /** All that an audience may be told. */
-export function wholeMessage(reading: SeatReading, audience: Audience): SeatMessage {
+export function wholeMessage(reading: SeatReading, audience: Audience): SeatNews {
 	const { snapshot, states } = reading;
 	const told =
 		audience.kind === 'office'
@@ -66,7 +56,7 @@ export function wholeMessage(reading: SeatReading, audience: Audience): SeatMess
 export function differenceFrom(
 	before: SeatReading,
 	after: SeatReading,
-): (audience: Audience) => SeatMessage | null {
+): (audience: Audience) => SeatNews | null {
 	const { version } = after.snapshot.conference;
 	const isOtherVersion = before.snapshot.conference.version !== version;
 	const changed = [...after.states].filter(([slot, state]) => before.states.get(slot) !== state);

@@ -9,11 +9,11 @@ const tables = { person, student };
 /** Marks a person or a student as left, or as here again. Nobody is deleted; wishes follow. */
 export const setLeft = performs(leftSet).by({
 	lock: lockRegisterFor,
-	async work({ tx, clock, input: { who, id, left } }) {
+	async work({ tx, clock, input: { who, id, hasLeft } }) {
 		const table = tables[who];
 		await tx
 			.update(table)
-			.set({ leftAt: left ? clock.now() : null, version: sql`${table.version} + 1` })
+			.set({ leftAt: hasLeft ? clock.now() : null, version: sql`${table.version} + 1` })
 			.where(eq(table.id, id));
 		return { done: {}, act: { kind: 'register.regrouped', after: { [who]: id } } };
 	},

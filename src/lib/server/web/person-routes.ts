@@ -56,11 +56,11 @@ export const personActions = {
 			: message(form, m.changed_meanwhile(), { status: 409 });
 	},
 	leave: formAction(setLeft, {
-		given: ({ params }) => ({ who: 'person' as const, id: params.id!, left: true }),
+		given: ({ params }) => ({ who: 'person' as const, id: params.id!, hasLeft: true }),
 		refused: {},
 	}),
 	return: formAction(setLeft, {
-		given: ({ params }) => ({ who: 'person' as const, id: params.id!, left: false }),
+		given: ({ params }) => ({ who: 'person' as const, id: params.id!, hasLeft: false }),
 		refused: {},
 	}),
 };

@@ -24,7 +24,7 @@
 	import { m } from '$lib/paraglide/messages';
 	import { localDateText, momentText } from '../format/when';
 	import Collisions from '../saving/Collisions.svelte';
-	import type { Answer, SentChange } from '../saving/kept-documents.svelte';
+	import type { Answer, SentChange } from '../saving/autosave';
 	import SavingState from '../saving/SavingState.svelte';
 	import AddDesks from './AddDesks.svelte';
 	import { barKey } from './bar-key';

@@ -11,7 +11,8 @@ import {
 import type { PlanFault } from '$lib/core/desks/faults-of-plan';
 import { mergePlans } from '$lib/core/desks/merge-plans';
 import { isSame } from '$lib/core/merge/is-same';
-import { KeptDocuments, type Answer, type SentChange } from '../saving/kept-documents.svelte';
+import type { Answer, SentChange } from '../saving/autosave';
+import { KeptDocuments } from '../saving/kept-documents.svelte';
 import { barKey, barRef, type BarRef } from './bar-key';
 
 /** Why a desk was not kept. */

@@ -1,70 +1,50 @@
 import { onMount } from 'svelte';
+import type { SeatNews } from '$lib/operations/seat-news';
+import { SeatFollower, type FollowerAround } from './seat-follower';
 
-/** What a page is told: all states, or those that changed. */
-export interface SeatNews<State> {
-	readonly whole: boolean;
-	readonly states: Record<string, State>;
-	/** Which state of the conference's set-up it is. */
-	readonly version: number;
-}
-
-/** Milliseconds after which a page that was refused asks again, longer each time. */
-const SHORTEST_PAUSE = 15_000;
-const LONGEST_PAUSE = 300_000;
-
-/**
- * Follows a conference's seats. One stream serves all tabs of a browser: the tab that holds the lock
- * opens it and passes the news on. When it goes, the next one opens its own, and is told everything.
- */
-export function followSeats<State>(address: string, hear: (news: SeatNews<State>) => void): void {
+/** Follows a conference's seats as long as the component is there. */
+export function followSeats(address: string, hear: (news: SeatNews) => void): void {
 	onMount(() => {
-		const channel = new BroadcastChannel(`ten-chairs:${address}`);
-		const known: Record<string, State> = {};
-		let version = 0;
-		let source: EventSource | null = null;
-		let leave = () => {};
-
-		channel.onmessage = ({ data }: MessageEvent<SeatNews<State> | 'tell me all'>) => {
-			if (data !== 'tell me all') hear(data);
-			else if (source) channel.postMessage({ whole: true, states: known, version });
-		};
-		channel.postMessage('tell me all');
-
-		let pause = SHORTEST_PAUSE;
-		let again: ReturnType<typeof setTimeout> | undefined;
-		const listen = () => {
-			source = new EventSource(address);
-			source.onmessage = ({ data }) => {
-				const news = JSON.parse(data) as SeatNews<State>;
-				Object.assign(known, news.states);
-				version = news.version;
-				pause = SHORTEST_PAUSE;
-				hear(news);
-				channel.postMessage(news);
-			};
-			// A lost connection comes back by itself; a refusal (too many pages, nobody signed in) does not.
-			source.onerror = () => {
-				if (source?.readyState !== EventSource.CLOSED) return;
-				again = setTimeout(listen, pause);
-				pause = Math.min(2 * pause, LONGEST_PAUSE);
-			};
-		};
-		const lead = () =>
-			new Promise<void>((resolve) => {
-				leave = resolve;
-				listen();
-			});
-		const waiting = new AbortController();
-		navigator.locks.request(`ten-chairs:${address}`, { signal: waiting.signal }, lead).catch(() => {
-			// The page was left before its turn came.
-		});
-
-		return () => {
-			waiting.abort();
-			clearTimeout(again);
-			source?.close();
-			leave();
-			channel.close();
-		};
+		const follower = new SeatFollower(browserAround(address), hear);
+		return () => follower.leave();
 	});
 }
+
+const browserAround = (address: string): FollowerAround => ({
+	open(heard, failed) {
+		const source = new EventSource(address);
+		source.onmessage = ({ data }) => heard(String(data));
+		source.onerror = failed;
+		return {
+			hasEnded: () => source.readyState === EventSource.CLOSED,
+			close: () => source.close(),
+		};
+	},
+	joinTabs(heard) {
+		const channel = new BroadcastChannel(`ten-chairs:${address}`);
+		channel.onmessage = ({ data }) => heard(data);
+		return { tell: (message) => channel.postMessage(message), close: () => channel.close() };
+	},
+	leadInTurn(lead) {
+		const waiting = new AbortController();
+		let leave = () => {};
+		const leading = () =>
+			new Promise<void>((resolve) => {
+				leave = resolve;
+				lead();
+			});
+		const { signal } = waiting;
+		navigator.locks.request(`ten-chairs:${address}`, { signal }, leading).catch(() => {
+			// The page was left before its turn came.
+		});
+		return () => {
+			waiting.abort();
+			leave();
+		};
+	},
+	later(milliseconds, work) {
+		const timer = setTimeout(work, milliseconds);
+		return () => clearTimeout(timer);
+	},
+	report: (error) => reportError(error),
+});

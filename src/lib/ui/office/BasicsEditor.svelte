@@ -21,7 +21,8 @@
 	import HoursEditor from '../forms/HoursEditor.svelte';
 	import MomentField from '../forms/MomentField.svelte';
 	import Collisions from '../saving/Collisions.svelte';
-	import { KeptDocuments, type Answer, type SentChange } from '../saving/kept-documents.svelte';
+	import type { Answer, SentChange } from '../saving/autosave';
+	import { KeptDocuments } from '../saving/kept-documents.svelte';
 	import SavingState from '../saving/SavingState.svelte';
 	import { basicsCollisionText, basicsFaultText } from './basics-text';
 

@@ -16,7 +16,8 @@
 	import AddByName from '../forms/AddByName.svelte';
 	import NumberField from '../desks/NumberField.svelte';
 	import Collisions from '../saving/Collisions.svelte';
-	import { KeptDocuments, type Answer, type SentChange } from '../saving/kept-documents.svelte';
+	import type { Answer, SentChange } from '../saving/autosave';
+	import { KeptDocuments } from '../saving/kept-documents.svelte';
 	import SavingState from '../saving/SavingState.svelte';
 	import { collisionText, faultText, stepsText } from './rooms-text';
 

@@ -2,7 +2,7 @@
 	import { Check, CloudOff, LoaderCircle, TriangleAlert } from '@lucide/svelte';
 	import { onMount } from 'svelte';
 	import { m } from '$lib/paraglide/messages';
-	import type { SavingState } from './kept-documents.svelte';
+	import type { SavingState } from './autosave';
 
 	/** A quiet word on whether what was typed is saved; partly: all but what has faults. */
 	let { state: now, isPartly = false }: { state: SavingState; isPartly?: boolean } = $props();
@@ -18,6 +18,8 @@
 					saved: m.saving_saved,
 					saving: m.saving_now,
 					offline: m.saving_offline,
+					busy: m.saving_busy,
+					failed: m.saving_failed,
 					refused: m.saving_refused,
 				}[now](),
 	);

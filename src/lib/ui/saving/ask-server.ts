@@ -1,26 +1,7 @@
 import { z } from 'zod';
 import { outcomeOf, type AnyChange, type InputOf, type OutcomeOf } from '$lib/operations/change';
 import type { Question } from '$lib/operations/question';
-
-/** The server cannot be reached: what was asked may be asked again. */
-export class OfflineError extends Error {
-	override readonly name = 'OfflineError';
-}
-
-/** The server answered, and does not want it: asking again would not help. */
-export class RefusedError extends Error {
-	override readonly name = 'RefusedError';
-}
-
-/** The server has too much to do just now: it is worth asking again. */
-export class BusyError extends Error {
-	override readonly name = 'BusyError';
-}
-
-/** Something went wrong over there, or its answer is none. */
-export class FailedError extends Error {
-	override readonly name = 'FailedError';
-}
+import { BusyError, FailedError, OfflineError, RefusedError } from './server-errors';
 
 /** Asks for a declared change. Throws one of the errors above when nothing is known of its outcome. */
 export async function perform<C extends AnyChange>(

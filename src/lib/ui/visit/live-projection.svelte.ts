@@ -22,7 +22,7 @@ export function liveProjection(
 		slots: loaded().slots.map((slot) => ({ ...slot, free: isFree(slot) })),
 	});
 	let known: number | null = null;
-	followSeats<'free' | 'taken'>(
+	followSeats(
 		`/live/${loaded().conference.id}?family=${loaded().family}`,
 		({ states, version }) => {
 			if (known !== null && version !== known) load();

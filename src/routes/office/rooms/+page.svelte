@@ -4,7 +4,7 @@
 	import { m } from '$lib/paraglide/messages';
 	import ChairMark from '$lib/ui/chairs/ChairMark.svelte';
 	import RoomsEditor from '$lib/ui/rooms/RoomsEditor.svelte';
-	import type { SentChange } from '$lib/ui/saving/kept-documents.svelte';
+	import type { SentChange } from '$lib/ui/saving/autosave';
 	import { perform } from '$lib/ui/saving/ask-server';
 
 	let { data } = $props();

@@ -6,7 +6,7 @@
 	import { m } from '$lib/paraglide/messages';
 	import { followSeats } from '$lib/ui/live/live-seats.svelte';
 	import BasicsEditor from '$lib/ui/office/BasicsEditor.svelte';
-	import type { SentChange } from '$lib/ui/saving/kept-documents.svelte';
+	import type { SentChange } from '$lib/ui/saving/autosave';
 	import { askOrNull, perform } from '$lib/ui/saving/ask-server';
 
 	let { data } = $props();

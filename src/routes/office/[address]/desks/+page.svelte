@@ -9,7 +9,7 @@
 	import ProposedHours from '$lib/ui/desks/ProposedHours.svelte';
 	import { listText, localDateText, timeText } from '$lib/ui/format/when';
 	import { followSeats } from '$lib/ui/live/live-seats.svelte';
-	import type { SentChange } from '$lib/ui/saving/kept-documents.svelte';
+	import type { SentChange } from '$lib/ui/saving/autosave';
 	import { askOrNull, perform } from '$lib/ui/saving/ask-server';
 
 	let { data, form } = $props();

@@ -22,7 +22,7 @@
 	let picked = $state<string | null>(null);
 	let find = $state('');
 
-	followSeats<SeatState>(`/live/${untrack(() => data.conference.id)}`, ({ states }) => {
+	followSeats(`/live/${untrack(() => data.conference.id)}`, ({ states }) => {
 		const known = new Map(
 			data.floor.desks.flatMap(({ seats }) => seats.map(({ slot, state }) => [slot, state])),
 		);

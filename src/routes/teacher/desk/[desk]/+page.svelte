@@ -22,9 +22,9 @@
 		<p class="quiet mb-6">
 			{[data.plan.subject, data.conference.name].filter(Boolean).join(' · ')}
 		</p>
-		{#if form && 'done' in form}
+		{#if form && 'became' in form}
 			<p class="mb-4 font-bold" role="status">
-				{form.done === 'changed' ? m.own_desk_changed() : m.own_desk_proposed()}
+				{form.became === 'changed' ? m.own_desk_changed() : m.own_desk_proposed()}
 			</p>
 		{/if}
 		{#if form && 'problem' in form}<p class="mb-4 text-error" role="alert">{form.problem}</p>{/if}

@@ -32,9 +32,12 @@ export const actions: Actions = {
 		given: ({ params }) => ({ student: params.id! }),
 		refused: {},
 	}),
-	leave: formAction(setLeft, { given: (event) => ({ ...ofThis(event), left: true }), refused: {} }),
+	leave: formAction(setLeft, {
+		given: (event) => ({ ...ofThis(event), hasLeft: true }),
+		refused: {},
+	}),
 	return: formAction(setLeft, {
-		given: (event) => ({ ...ofThis(event), left: false }),
+		given: (event) => ({ ...ofThis(event), hasLeft: false }),
 		refused: {},
 	}),
 };

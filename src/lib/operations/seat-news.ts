@@ -1,0 +1,19 @@
+import { z, type ZodType } from 'zod';
+import { seatStateNames, type SeatState } from '../core/conferences/seat-state';
+
+/** The office is told the states of seats as they are; everybody else that one is free, or taken. */
+export type ToldState = SeatState | 'taken';
+
+/** What an open page is told. The first message of a stream, and any after a loss, is whole. */
+export interface SeatNews {
+	readonly whole: boolean;
+	readonly states: Readonly<Record<string, ToldState>>;
+	/** Which state of the set-up it is. */
+	readonly version: number;
+}
+
+export const seatNews: ZodType<SeatNews> = z.object({
+	whole: z.boolean(),
+	states: z.record(z.string(), z.enum([...seatStateNames, 'taken'])),
+	version: z.number(),
+});
