@@ -67,6 +67,14 @@ module.exports = {
 			from: {},
 			to: { circular: true },
 		},
+		{
+			name: 'no-circles-of-folders',
+			comment: 'What all of core knows stands below it.',
+			severity: 'error',
+			scope: 'folder',
+			from: { path: layer('core').replace('/$', '') },
+			to: { circular: true },
+		},
 	],
 	options: {
 		doNotFollow: { path: 'node_modules' },

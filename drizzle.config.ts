@@ -2,6 +2,6 @@ import { defineConfig } from 'drizzle-kit';
 
 export default defineConfig({
 	dialect: 'postgresql',
-	schema: './src/lib/server/database/schema/index.ts',
+	schema: './src/lib/server/foundation/database/schema/index.ts',
 	out: './migrations',
 });

@@ -52,7 +52,7 @@ export default ts.config(
 	{
 		// Time comes from the program's clock alone.
 		files: ['src/**/*.{ts,svelte}', 'demo/**/*.ts'],
-		ignores: ['src/lib/server/clock.ts'],
+		ignores: ['src/lib/server/foundation/clock.ts'],
 		rules: {
 			'no-restricted-syntax': [
 				'error',

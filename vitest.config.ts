@@ -8,6 +8,12 @@ export default defineConfig({
 	test: {
 		// On two cores: PostgreSQL works while a file waits for it.
 		maxWorkers: 2,
+		coverage: {
+			provider: 'v8',
+			reportOnFailure: true,
+			include: ['src/lib/{core,operations,server}/**/*.ts'],
+			reporter: ['json-summary'],
+		},
 		projects: [
 			{
 				resolve: { alias },

@@ -12,10 +12,10 @@ import type { Actor } from '../src/lib/core/permissions/may';
 import { setUpSchool } from '../src/lib/server/accounts/set-up';
 import { createApp } from '../src/lib/server/app';
 import { createConference } from '../src/lib/server/conferences/change-conference';
-import { migrateDatabase } from '../src/lib/server/database/migrate';
-import { account } from '../src/lib/server/database/schema';
+import { migrateDatabase } from '../src/lib/server/foundation/database/migrate';
+import { account } from '../src/lib/server/foundation/database/schema';
 import { savePlans } from '../src/lib/server/desks/save-plans';
-import { newId } from '../src/lib/server/identifiers';
+import { newId } from '../src/lib/server/foundation/identifiers';
 
 /** These two find the project by where they lie, so they are not bundled into this file. */
 const scripts = (name: string) => import(pathToFileURL(resolve('scripts', name)).href);

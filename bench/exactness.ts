@@ -2,7 +2,7 @@
 // than the tests take. Prints how many agree, and the two times as a ratio.
 import fc from 'fast-check';
 import loadHighs from 'highs';
-import { bestVisit } from '../src/lib/core/visits/best-visit';
+import { bestVisit } from '../src/lib/core/planner/best-visit';
 import { solveVisit, type Solver } from '../tests/core/highs-model';
 import { problems } from '../tests/core/visit-fixtures';
 

@@ -1,6 +1,6 @@
 // bin/bench planner [--instances N]: how fast the visit planner is, warm, on realistic random families.
-import { bestVisit } from '../src/lib/core/visits/best-visit';
-import type { FreeSlot, VisitProblem } from '../src/lib/core/visits/visit-problem';
+import { bestVisit } from '../src/lib/core/planner/best-visit';
+import type { FreeSlot, VisitProblem } from '../src/lib/core/planner/visit-problem';
 
 const instances = Number(process.argv[3] ?? 200);
 

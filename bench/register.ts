@@ -10,15 +10,15 @@ import { discardCluster, startCluster } from '../scripts/cluster.mjs';
 import { makeLists } from '../demo/make-lists';
 import { makeSchool } from '../demo/make-school';
 import { randomNumbers } from '../demo/random';
-import { proposeKind } from '../src/lib/core/lists/propose-columns';
+import { proposeKind } from '../src/lib/core/register/propose-columns';
 import type { Actor } from '../src/lib/core/permissions/may';
 import { readListFile } from '../src/lib/files/read-list-file';
 import { writeCsv } from '../src/lib/files/write-csv';
 import { writeWorkbook } from '../src/lib/files/write-workbook';
 import { setUpSchool } from '../src/lib/server/accounts/set-up';
 import { createApp } from '../src/lib/server/app';
-import { migrateDatabase } from '../src/lib/server/database/migrate';
-import { account } from '../src/lib/server/database/schema';
+import { migrateDatabase } from '../src/lib/server/foundation/database/migrate';
+import { account } from '../src/lib/server/foundation/database/schema';
 import { findPeople, listRegisterFamilies } from '../src/lib/server/register/list-people';
 import { applyLists, previewLists } from '../src/lib/server/register/read-lists';
 

@@ -1,5 +1,5 @@
-import { gradeCode } from '../src/lib/core/lists/one-roster';
-import { oneRosterManifest, oneRosterTable } from '../src/lib/core/lists/one-roster-columns';
+import { gradeCode } from '../src/lib/core/register/one-roster';
+import { oneRosterManifest, oneRosterTable } from '../src/lib/core/register/one-roster-columns';
 import type { WrittenTable } from '../src/lib/files/write-csv';
 import { interpreters } from './gannet-cove';
 import type { MadeSchool } from './make-school';

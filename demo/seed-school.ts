@@ -7,9 +7,9 @@ import {
 	type SeriesPlan,
 } from '../src/lib/core/desks/desk-plan';
 import { newDesk } from '../src/lib/core/desks/new-desk';
-import { familyVisitProblem } from '../src/lib/core/conferences/family-projection';
-import { proposeKind } from '../src/lib/core/lists/propose-columns';
-import { isNote } from '../src/lib/core/lists/register-lists';
+import { familyVisitProblem } from '../src/lib/core/visits/family-projection';
+import { proposeKind } from '../src/lib/core/register/propose-columns';
+import { isNote } from '../src/lib/core/register/register-lists';
 import type { Actor } from '../src/lib/core/permissions/may';
 import {
 	addDays,
@@ -18,27 +18,32 @@ import {
 	weekday,
 	type LocalDate,
 } from '../src/lib/core/time/local-time';
-import { planVisit } from '../src/lib/core/visits/plan-visit';
-import { unplacedWishes } from '../src/lib/core/visits/why-unplaced';
+import { planVisit } from '../src/lib/core/planner/plan-visit';
+import { unplacedWishes } from '../src/lib/core/planner/why-unplaced';
 import { readListFile } from '../src/lib/files/read-list-file';
 import { addCalendarFile } from '../src/lib/server/calendars/calendars';
 import { setUpSchool } from '../src/lib/server/accounts/set-up';
 import type { App } from '../src/lib/server/app';
-import { bookVisit } from '../src/lib/server/booking/change-visit';
-import { joinWaitingList } from '../src/lib/server/booking/waiting-list';
+import { bookVisit } from '../src/lib/server/visits/change-visit';
+import { joinWaitingList } from '../src/lib/server/visits/waiting-list';
 import {
 	createConference,
 	publishConference,
 } from '../src/lib/server/conferences/change-conference';
 import { loadSnapshot } from '../src/lib/server/conferences/load-snapshot';
 import { saveRules } from '../src/lib/server/conferences/save-rules';
-import { renewStatistics } from '../src/lib/server/database/statistics';
-import { inTransaction } from '../src/lib/server/database/transaction';
-import { account, building, buildingWalk, place } from '../src/lib/server/database/schema';
+import { renewStatistics } from '../src/lib/server/foundation/database/statistics';
+import { inTransaction } from '../src/lib/server/foundation/database/transaction';
+import {
+	account,
+	building,
+	buildingWalk,
+	place,
+} from '../src/lib/server/foundation/database/schema';
 import { savePlans } from '../src/lib/server/desks/save-plans';
-import { newId } from '../src/lib/server/identifiers';
-import { listTeachers } from '../src/lib/server/people/teachers';
-import { listFamilies, type FamilyLine } from '../src/lib/server/people/families';
+import { newId } from '../src/lib/server/foundation/identifiers';
+import { listTeachers } from '../src/lib/server/register/teachers';
+import { listFamilies, type FamilyLine } from '../src/lib/server/register/families';
 import { applyLists, previewLists, type ListsToRead } from '../src/lib/server/register/read-lists';
 import { familyView } from '../src/lib/server/visits/family-view';
 import {

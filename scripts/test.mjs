@@ -1,7 +1,7 @@
 // Every check and every test, on a cluster made for this run: checks two at a time, then the tests. The
 // last line of its output is `N passed, N failed`.
 import { spawn } from 'node:child_process';
-import { mkdtempSync } from 'node:fs';
+import { existsSync, mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { discardCluster, startCluster } from './cluster.mjs';
@@ -61,10 +61,20 @@ const count = (output, pattern) => Number(pattern.exec(output)?.[1] ?? 0);
 let passed = 0;
 let failed = 0;
 
+/** What each part took, in seconds. @type {[name: string, seconds: number][]} */
+const times = [];
+/** @template T @param {string} name @param {() => Promise<T>} work */
+async function timed(name, work) {
+	const began = Date.now();
+	const result = await work();
+	times.push([name, Math.round((Date.now() - began) / 1000)]);
+	return result;
+}
+
 /** A check that passes or fails as a whole. @param {string} name @param {() => Promise<unknown>} work */
 async function check(name, work) {
 	console.log(`\n== ${name}`);
-	const result = await work();
+	const result = await timed(name, work);
 	const good =
 		typeof result !== 'object' || result === null || !('code' in result) || result.code === 0;
 	if (good) passed++;
@@ -79,10 +89,31 @@ async function check(name, work) {
  */
 async function suite(name, work, patterns) {
 	console.log(`\n== ${name}`);
-	const { code, output } = await work();
+	const { code, output } = await timed(name, work);
 	const bad = count(output, patterns.failed);
 	passed += count(output, patterns.passed);
 	failed += code === 0 ? bad : Math.max(1, bad);
+}
+
+/** How much of each layer the tests went through. @param {string} file */
+function tellCoverage(file) {
+	if (!existsSync(file)) return;
+	/** @type {Record<string, Record<'lines' | 'branches', { covered: number, total: number }>>} */
+	const files = JSON.parse(readFileSync(file, 'utf8'));
+	for (const layer of ['core', 'operations', 'server']) {
+		const own = Object.entries(files).filter(([path]) => path.includes(`/src/lib/${layer}/`));
+		const percent = (/** @type {'lines' | 'branches'} */ what) => {
+			const [covered, total] = own.reduce(
+				([covered, total], [, counts]) => [
+					covered + counts[what].covered,
+					total + counts[what].total,
+				],
+				[0, 0],
+			);
+			return `${((100 * covered) / Math.max(1, total)).toFixed(1)} % of ${what}`;
+		};
+		console.log(`coverage of ${layer}: ${percent('lines')}, ${percent('branches')}`);
+	}
 }
 
 const vitest = { passed: /Tests .*?(\d+) passed/, failed: /Tests .*?(\d+) failed/ };
@@ -110,7 +141,13 @@ try {
 		),
 		check('nothing unused', () => run('knip/bin/knip.js')),
 	]);
-	await suite('core, server and project', () => run('vitest/vitest.mjs', 'run'), vitest);
+	const coverage = join(data, 'coverage');
+	await suite(
+		'core, server and project',
+		() => run('vitest/vitest.mjs', 'run', '--coverage', `--coverage.reportsDirectory=${coverage}`),
+		vitest,
+	);
+	tellCoverage(join(coverage, 'coverage-summary.json'));
 	await suite('browser', () => run('@playwright/test/cli.js', 'test'), {
 		passed: /^\s*(\d+) passed/m,
 		failed: /^\s*(\d+) failed/m,
@@ -118,5 +155,6 @@ try {
 } finally {
 	leave();
 }
+for (const [name, seconds] of times) console.log(`${String(seconds).padStart(5)} s  ${name}`);
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed ? 1 : 0);

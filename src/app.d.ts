@@ -1,5 +1,5 @@
 import type { SignedIn } from '$lib/server/accounts/accounts';
-import type { Failure } from '$lib/server/failures/failure-of';
+import type { Failure } from '$lib/server/foundation/failures/failure-of';
 import type { App as TenChairs } from '$lib/server/app';
 import type { Visitor } from '$lib/server/invitations/visitors';
 

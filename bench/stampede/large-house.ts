@@ -10,8 +10,13 @@ import { and, eq, isNull } from 'drizzle-orm';
 import postgres from 'postgres';
 import { clusterPid, discardCluster, startCluster } from '../../scripts/cluster.mjs';
 import { createApp } from '../../src/lib/server/app';
-import { readConfig } from '../../src/lib/server/config';
-import { adult, family, familyAdult, invitation } from '../../src/lib/server/database/schema';
+import { readConfig } from '../../src/lib/server/foundation/config';
+import {
+	adult,
+	family,
+	familyAdult,
+	invitation,
+} from '../../src/lib/server/foundation/database/schema';
 import { invitationLink } from '../../src/lib/server/invitations/links';
 
 /** These two find the project by where they lie, so they are not bundled into a benchmark. */

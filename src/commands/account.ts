@@ -3,8 +3,8 @@ import { eq, sql } from 'drizzle-orm';
 import { removeSecondFactor } from '../lib/server/accounts/change-accounts';
 import { accountToReset } from '../lib/server/accounts/password-links';
 import { createApp } from '../lib/server/app';
-import { readConfig } from '../lib/server/config';
-import { account } from '../lib/server/database/schema';
+import { readConfig } from '../lib/server/foundation/config';
+import { account } from '../lib/server/foundation/database/schema';
 
 const [act, email = ''] = process.argv.slice(2);
 const app = createApp(readConfig(process.env));

@@ -1,13 +1,13 @@
 // bin/plan [--alternatives] < instance.json: the first family's best visit.
 import { readFileSync } from 'node:fs';
-import { planVisit } from '../lib/core/visits/plan-visit';
-import { suggestVisits } from '../lib/core/visits/suggest-visits';
+import { planVisit } from '../lib/core/planner/plan-visit';
+import { suggestVisits } from '../lib/core/planner/suggest-visits';
 import {
 	mayDivide,
 	placedRequests,
 	readVisitInstance,
 	visitProblemOf,
-} from '../lib/core/visits/visit-instance';
+} from '../lib/core/planner/visit-instance';
 
 function refuse(sentence: string): never {
 	process.stderr.write(`${sentence}\n`);

@@ -8,10 +8,10 @@ import { makeSchool } from '../../demo/make-school';
 import { OFFICE_EMAIL, seedSchool, type ListFile } from '../../demo/seed-school';
 import { hasOrganiser } from '../lib/server/accounts/accounts';
 import { createApp } from '../lib/server/app';
-import { readConfig } from '../lib/server/config';
+import { readConfig } from '../lib/server/foundation/config';
 import { listConferences, phaseOfRow } from '../lib/server/conferences/read-conference';
-import { migrateDatabase } from '../lib/server/database/migrate';
-import { family, familyAdult, invitation, person } from '../lib/server/database/schema';
+import { migrateDatabase } from '../lib/server/foundation/database/migrate';
+import { family, familyAdult, invitation, person } from '../lib/server/foundation/database/schema';
 import { writeCsv } from '../lib/files/write-csv';
 import { invitationLink } from '../lib/server/invitations/links';
 

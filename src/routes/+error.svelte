@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { page } from '$app/state';
 	import { m } from '$lib/paraglide/messages';
-	import CalmPage from '$lib/ui/CalmPage.svelte';
+	import CalmPage from '$lib/ui/parts/CalmPage.svelte';
 </script>
 
 <svelte:head><title>{m.app_name()}</title></svelte:head>

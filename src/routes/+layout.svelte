@@ -3,8 +3,8 @@
 	import { beforeNavigate } from '$app/navigation';
 	import { navigating } from '$app/state';
 	import { m } from '$lib/paraglide/messages';
-	import Working from '$lib/ui/saving/Working.svelte';
-	import { waiting } from '$lib/ui/saving/waiting.svelte';
+	import Working from '$lib/ui/parts/saving/Working.svelte';
+	import { waiting } from '$lib/ui/parts/saving/waiting.svelte';
 
 	let { children } = $props();
 

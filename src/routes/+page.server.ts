@@ -1,7 +1,7 @@
 import { redirect } from '@sveltejs/kit';
 import { may } from '$lib/core/permissions/may';
 import { hasOrganiser } from '$lib/server/accounts/accounts';
-import { readSchool } from '$lib/server/people/school';
+import { readSchool } from '$lib/server/register/school';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals }) => {

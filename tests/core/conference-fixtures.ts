@@ -5,9 +5,9 @@ import type {
 	Desk,
 	Place,
 	Slot,
-} from '$lib/core/conferences/snapshot';
-import { claimsByThing } from '$lib/core/conferences/seat-state';
-import { usualRules } from '$lib/core/rules/rules';
+} from '$lib/core/snapshot/snapshot';
+import { claimsByThing } from '$lib/core/snapshot/seat-state';
+import { usualRules } from '$lib/core/snapshot/rules';
 import type { VisitFacts } from '$lib/core/visits/settle-visit';
 
 /** A small conference to try rules on. Minutes count from the axis' origin, at 3 December 2026, 00:00 UTC. */

@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest';
-import { familyVisitProblem, type FamilyProjection } from '$lib/core/conferences/family-projection';
-import { bestVisit } from '$lib/core/visits/best-visit';
+import { familyVisitProblem, type FamilyProjection } from '$lib/core/visits/family-projection';
+import { bestVisit } from '$lib/core/planner/best-visit';
 
 const M = 60_000;
 const place = (id: string, key: string) => ({

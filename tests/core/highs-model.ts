@@ -1,4 +1,4 @@
-import type { FreeSlot, VisitProblem, VisitSums } from '$lib/core/visits/visit-problem';
+import type { FreeSlot, VisitProblem, VisitSums } from '$lib/core/planner/visit-problem';
 
 /** What of the `highs` package is used: a linear program in the LP file format, solved. */
 export interface Solver {

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
-import { slotsKeptApart, type ApartVisit, type AtSchool } from '$lib/core/visits/keep-apart';
+import { slotsKeptApart, type ApartVisit, type AtSchool } from '$lib/core/planner/keep-apart';
 
 const MINUTE = 60_000;
 const stretch = fc

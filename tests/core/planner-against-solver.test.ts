@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import loadHighs from 'highs';
 import { expect, it } from 'vitest';
-import { bestVisit } from '$lib/core/visits/best-visit';
-import type { VisitProblem } from '$lib/core/visits/visit-problem';
+import { bestVisit } from '$lib/core/planner/best-visit';
+import type { VisitProblem } from '$lib/core/planner/visit-problem';
 import { solveVisit, type Solver } from './highs-model';
 import { problems, ruledProblems } from './visit-fixtures';
 

@@ -1,15 +1,15 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { candidatesByDate } from '$lib/core/visits/candidates';
-import { dayNodes } from '$lib/core/visits/day-nodes';
-import { fillDayTable, UNREACHABLE } from '$lib/core/visits/day-table';
-import { leastWaiting } from '$lib/core/visits/least-waiting';
-import { turnTable } from '$lib/core/visits/turn';
-import { bestVisit } from '$lib/core/visits/best-visit';
-import { planVisit } from '$lib/core/visits/plan-visit';
-import { suggestVisits } from '$lib/core/visits/suggest-visits';
-import { unplacedWishes } from '$lib/core/visits/why-unplaced';
-import type { FreeSlot, Placement, VisitProblem } from '$lib/core/visits/visit-problem';
+import { candidatesByDate } from '$lib/core/planner/candidates';
+import { dayNodes } from '$lib/core/planner/day-nodes';
+import { fillDayTable, UNREACHABLE } from '$lib/core/planner/day-table';
+import { leastWaiting } from '$lib/core/planner/least-waiting';
+import { turnTable } from '$lib/core/planner/turn-table';
+import { bestVisit } from '$lib/core/planner/best-visit';
+import { planVisit } from '$lib/core/planner/plan-visit';
+import { suggestVisits } from '$lib/core/planner/suggest-visits';
+import { unplacedWishes } from '$lib/core/planner/why-unplaced';
+import type { FreeSlot, Placement, VisitProblem } from '$lib/core/planner/visit-problem';
 import { brokenRules, compareSums, everyVisit, problems, sumsOf } from './visit-fixtures';
 
 const slot = (desk: string, start: number, more: Partial<FreeSlot> = {}): FreeSlot => ({

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
-import type { Claim } from '$lib/core/conferences/snapshot';
+import type { Claim } from '$lib/core/snapshot/snapshot';
 import { settleVisit } from '$lib/core/visits/settle-visit';
 import { claimOn, deskOf, factsOf, slotOf, snapshotOf } from './conference-fixtures';
 

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import type { ConferenceFacts, ConferenceSnapshot } from '$lib/core/conferences/snapshot';
+import type { ConferenceFacts, ConferenceSnapshot } from '$lib/core/snapshot/snapshot';
 import { isOpen, type Booker } from '$lib/core/rules/booking-window';
-import type { Rules } from '$lib/core/rules/rules';
-import { usualRules } from '$lib/core/rules/rules';
+import type { Rules } from '$lib/core/snapshot/rules';
+import { usualRules } from '$lib/core/snapshot/rules';
 import { compareVisits } from '$lib/core/visits/compare-visits';
 import { settleVisit, type VisitFacts } from '$lib/core/visits/settle-visit';
 import type { WantedPlace } from '$lib/core/visits/kept-place';

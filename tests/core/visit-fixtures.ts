@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import type { FreeSlot, Placement, VisitProblem, VisitSums } from '$lib/core/visits/visit-problem';
+import type { FreeSlot, Placement, VisitProblem, VisitSums } from '$lib/core/planner/visit-problem';
 
 /** Small random problems, dense with collisions; several dates, alternative desks, what is fixed. */
 export function problems(size: {

@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { claimsByThing, seatState } from '$lib/core/conferences/seat-state';
+import { claimsByThing, seatState } from '$lib/core/snapshot/seat-state';
 import { phaseOf } from '$lib/core/conferences/phase';
-import { travelBetween } from '$lib/core/conferences/travel';
-import type { Claim, ConferenceFacts, Desk, Slot } from '$lib/core/conferences/snapshot';
-import { usualRules } from '$lib/core/rules/rules';
+import { travelBetween } from '$lib/core/snapshot/ways';
+import type { Claim, ConferenceFacts, Desk, Slot } from '$lib/core/snapshot/snapshot';
+import { usualRules } from '$lib/core/snapshot/rules';
 import { may, type Act, type Actor } from '$lib/core/permissions/may';
-import { turnMinutes } from '$lib/core/visits/turn';
+import { turnMinutes } from '$lib/core/snapshot/turn';
 
 const M = 60_000;
 const conference: ConferenceFacts = {

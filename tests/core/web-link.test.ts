@@ -3,11 +3,11 @@ import { isWebLink } from '$lib/core/links/web-link';
 import type { ConferenceHours } from '$lib/core/desks/desk-plan';
 import { newDesk } from '$lib/core/desks/new-desk';
 import { faultsOfPlan } from '$lib/core/desks/faults-of-plan';
-import { readRows } from '$lib/core/lists/read-rows';
+import { readRows } from '$lib/core/register/read-rows';
 import { conferenceFile } from '$lib/server/api/conference-file/schema';
 import { fileColumns } from '$lib/server/api/conference-file/schema';
 import { fileTables, type FileTable } from '$lib/server/api/conference-file/tables';
-import { personSchema } from '$lib/server/web/person-form';
+import { personSchema } from '$lib/server/register/person-form';
 
 const GOOD = [
 	'https://video.school.example/room-7?key=a%20b#now',

@@ -8,12 +8,12 @@ import type { Actor } from '$lib/core/permissions/may';
 import { operations } from '$lib/server/api/operations';
 import { createApp, type App } from '$lib/server/app';
 import { doorOfAppointment } from '$lib/server/visits/open-door';
-import { answerAppointment } from '$lib/server/booking/answer-appointment';
-import { bookVisit } from '$lib/server/booking/change-visit';
-import { askGuest, guestsOf, withdrawGuest } from '$lib/server/booking/guests';
-import { holdVisit, offerSlots } from '$lib/server/booking/hold-visit';
-import { undoVisitAct } from '$lib/server/booking/undo-visit';
-import { joinWaitingList, leaveWaitingList } from '$lib/server/booking/waiting-list';
+import { answerAppointment } from '$lib/server/visits/answer-appointment';
+import { bookVisit } from '$lib/server/visits/change-visit';
+import { askGuest, guestsOf, withdrawGuest } from '$lib/server/visits/guests';
+import { holdVisit, offerSlots } from '$lib/server/visits/hold-visit';
+import { undoVisitAct } from '$lib/server/visits/undo-visit';
+import { joinWaitingList, leaveWaitingList } from '$lib/server/visits/waiting-list';
 import {
 	act,
 	adult,
@@ -25,8 +25,8 @@ import {
 	student,
 	wish,
 	wishDesk,
-} from '$lib/server/database/schema';
-import { newId } from '$lib/server/identifiers';
+} from '$lib/server/foundation/database/schema';
+import { newId } from '$lib/server/foundation/identifiers';
 import { invite } from '$lib/server/invitations/visitors';
 import { invitationLink } from '$lib/server/invitations/links';
 import { publishConference, withdrawConference } from '$lib/server/conferences/change-conference';
@@ -397,9 +397,7 @@ it('every operation about a visit has a row', () => {
 	const wanted = [
 		...operations.filter(({ who }) => who === 'family').map(({ id }) => `api ${id}`),
 		...everyRoute().filter((route) => /^\/(visit|live)\b/.test(route)),
-		...actingFunctions(['src/lib/server/booking', 'src/lib/server/visits']).map(
-			(name) => `server ${name}`,
-		),
+		...actingFunctions(['src/lib/server/visits']).map((name) => `server ${name}`),
 	];
 	expect(wanted.filter((name) => !(name in TABLE))).toEqual([]);
 	for (const entry of Object.values(TABLE))

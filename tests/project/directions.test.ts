@@ -14,5 +14,7 @@ it('imports against the direction are found', () => {
 	expect(stdout).toMatch(/core-stands-alone.*knows-the-database/);
 	expect(stdout).toMatch(/ui-knows-no-server.*asks-the-database/);
 	expect(stdout).toMatch(/files-know-core-alone.*asks-the-server/);
-	expect(stdout).toContain('3 dependency violations');
+	expect(stdout).toMatch(/operations-know-core-alone.*does-it-itself/);
+	expect(stdout).toMatch(/no-circles-of-folders.*core\/one/);
+	expect(stdout).toContain('6 dependency violations');
 });

@@ -76,7 +76,8 @@ describe('nonsense', () => {
 		['/ask/no.such-question', '{}', 'application/json', 404],
 		['/ask/basics.read', '{"conferenceId":"no-id"}', 'application/json', 400],
 	])('%s with %s as %s is answered with %i', async (path, body, type, status) => {
-		const answer = await ask(path, { method: 'POST', headers: { 'content-type': type }, body });
+		const headers = { 'content-type': type, accept: 'application/json' };
+		const answer = await ask(path, { method: 'POST', headers, body });
 		expect(answer.status).toBe(status);
 		expect(await answer.text()).toMatch(status === 404 ? /./ : /sent|read/i);
 	});

@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { createApp, type App } from '$lib/server/app';
 import { makeToken, revokeToken } from '$lib/server/api/tokens';
 import { familyByCode } from '$lib/server/invitations/family-codes';
-import { account } from '$lib/server/database/schema';
+import { account } from '$lib/server/foundation/database/schema';
 import { freshApp } from '../server/database';
 import { KEY, openDemo, type SeededHouse } from '../browser/house';
 import { hostileRequests } from './hostile-requests';

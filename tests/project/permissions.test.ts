@@ -1,8 +1,8 @@
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import { createApp, type App } from '$lib/server/app';
 import { passwordLink } from '$lib/server/accounts/password-links';
-import { pageChanges } from '$lib/server/web/page-changes';
-import { pageQuestions } from '$lib/server/web/page-questions';
+import { pageChanges } from '$lib/server/foundation/requests/page-changes';
+import { pageQuestions } from '$lib/server/foundation/requests/page-questions';
 import { KEY, openDemo, type SeededHouse } from '../browser/house';
 import { everyRoute, nodesOf } from './route-table';
 

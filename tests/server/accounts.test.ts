@@ -10,9 +10,9 @@ import {
 } from '$lib/server/accounts/change-accounts';
 import { accountOfPasswordLink, passwordLink } from '$lib/server/accounts/password-links';
 import { createApp } from '$lib/server/app';
-import { account, accountSecondFactor } from '$lib/server/database/schema';
-import { newId } from '$lib/server/identifiers';
-import { ForbiddenError } from '$lib/server/permissions/forbidden';
+import { account, accountSecondFactor } from '$lib/server/foundation/database/schema';
+import { newId } from '$lib/server/foundation/identifiers';
+import { ForbiddenError } from '$lib/server/foundation/forbidden';
 import { freshApp } from './database';
 import { emptySchool } from './read-school';
 import { refused } from './done';

@@ -3,7 +3,7 @@ import { newDesk } from '$lib/core/desks/new-desk';
 import type { Actor } from '$lib/core/permissions/may';
 import type { App } from '$lib/server/app';
 import { savePlans } from '$lib/server/desks/save-plans';
-import { newId } from '$lib/server/identifiers';
+import { newId } from '$lib/server/foundation/identifiers';
 import { done } from './done';
 
 /** A desk as tests need it: people by name, all of whom receive, in the conference's hours. */

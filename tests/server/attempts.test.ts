@@ -4,7 +4,7 @@ import { networkOf, type Client } from '$lib/server/accounts/clients';
 import { Attempts, isTooOften } from '$lib/server/accounts/attempts';
 import { choosePassword, passwordLink } from '$lib/server/accounts/password-links';
 import type { App } from '$lib/server/app';
-import { account } from '$lib/server/database/schema';
+import { account } from '$lib/server/foundation/database/schema';
 import { freshApp } from './database';
 import { emptySchool } from './read-school';
 

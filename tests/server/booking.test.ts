@@ -1,11 +1,18 @@
 import { eq, sql } from 'drizzle-orm';
 import { beforeAll, describe, expect, it, vi } from 'vitest';
-import { bookVisit } from '$lib/server/booking/change-visit';
+import { bookVisit } from '$lib/server/visits/change-visit';
 import type { VisitRequest } from '$lib/operations/visits';
-import { KeyReusedError } from '$lib/server/runner/record-act';
-import { postgresError } from '$lib/server/database/errors';
-import { act, adult, appointment, claim, person, slot } from '$lib/server/database/schema';
-import { ForbiddenError } from '$lib/server/permissions/forbidden';
+import { KeyReusedError } from '$lib/server/foundation/runner/record-act';
+import { postgresError } from '$lib/server/foundation/database/errors';
+import {
+	act,
+	adult,
+	appointment,
+	claim,
+	person,
+	slot,
+} from '$lib/server/foundation/database/schema';
+import { ForbiddenError } from '$lib/server/foundation/forbidden';
 import { freshApp } from './database';
 import { smallSchool, type SmallSchool } from './small-school';
 import type { App } from '$lib/server/app';

@@ -1,7 +1,12 @@
 import { eq, sql } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
-import { enrolment, invitation, schoolClass, student } from '$lib/server/database/schema';
-import { byName } from '$lib/server/people/name-order';
+import {
+	enrolment,
+	invitation,
+	schoolClass,
+	student,
+} from '$lib/server/foundation/database/schema';
+import { byName } from '$lib/server/register/name-order';
 import { addStudent } from '$lib/server/register/add-student';
 import { findFamilies } from '$lib/server/register/find-families';
 import { readFamily } from '$lib/server/register/edit-family';

@@ -13,10 +13,10 @@ import { addBlock, removeBlock, removeCalendar } from '$lib/server/calendars/cha
 import { calendarAddress, fetchCalendar } from '$lib/server/calendars/fetch-calendar';
 import { isPublicAddress } from '$lib/server/calendars/public-address';
 import { loadSnapshot } from '$lib/server/conferences/load-snapshot';
-import { busyTime, calendar, conference, deskPerson } from '$lib/server/database/schema';
+import { busyTime, calendar, conference, deskPerson } from '$lib/server/foundation/database/schema';
 import { startJobs } from '$lib/server/jobs/jobs';
-import { ForbiddenError } from '$lib/server/permissions/forbidden';
-import { seal, unseal } from '$lib/server/sealed';
+import { ForbiddenError } from '$lib/server/foundation/forbidden';
+import { seal, unseal } from '$lib/server/foundation/sealed';
 import { familyView } from '$lib/server/visits/family-view';
 import { freshApp } from './database';
 import { smallSchool } from './small-school';

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { createApp } from '$lib/server/app';
-import { RunningClock, type Machine } from '$lib/server/clock';
-import { bookVisit } from '$lib/server/booking/change-visit';
-import { holdVisit } from '$lib/server/booking/hold-visit';
-import { sweepHolds } from '$lib/server/booking/tend-visits';
-import { hold } from '$lib/server/database/schema';
+import { RunningClock, type Machine } from '$lib/server/foundation/clock';
+import { bookVisit } from '$lib/server/visits/change-visit';
+import { holdVisit } from '$lib/server/visits/hold-visit';
+import { sweepHolds } from '$lib/server/visits/tend-visits';
+import { hold } from '$lib/server/foundation/database/schema';
 import { freshApp, NOW } from './database';
 import { smallSchool } from './small-school';
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { secret, tellingSecrets } from '$lib/server/secret-in-answer';
-import { encodingFor } from '$lib/server/web/compression';
+import { secret, tellingSecrets } from '$lib/server/foundation/secret-in-answer';
+import { encodingFor } from '$lib/server/foundation/requests/compression';
 
 // Source: RFC 9110, section 12.5.3, and its examples.
 describe('what a browser takes', () => {

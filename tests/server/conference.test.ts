@@ -1,8 +1,8 @@
 import { eq, sql } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
 import type { App } from '$lib/server/app';
-import { bookVisit, cancelAppointments } from '$lib/server/booking/change-visit';
-import { readFamily } from '$lib/server/booking/family-facts';
+import { bookVisit, cancelAppointments } from '$lib/server/visits/change-visit';
+import { readFamily } from '$lib/server/visits/family-facts';
 import {
 	createConference,
 	publishConference,
@@ -11,7 +11,7 @@ import {
 import type { NewConference } from '$lib/operations/conferences';
 import { addressOf } from '$lib/server/conferences/free-address';
 import { basicsOf, saveBasics } from '$lib/server/conferences/save-basics';
-import { teacherConferences } from '$lib/server/days/teacher-day';
+import { teacherConferences } from '$lib/server/day/teacher-day';
 import {
 	appointment,
 	classTeacher,
@@ -19,13 +19,13 @@ import {
 	deskPerson,
 	slot,
 	wish,
-} from '$lib/server/database/schema';
+} from '$lib/server/foundation/database/schema';
 import { loadPlans } from '$lib/server/desks/load-plans';
 import { savePlans } from '$lib/server/desks/save-plans';
 import { slotsToSettle } from '$lib/server/desks/to-settle';
 import { readFloor } from '$lib/server/floor/read-floor';
-import { listFamilies } from '$lib/server/people/families';
-import { ForbiddenError } from '$lib/server/permissions/forbidden';
+import { listFamilies } from '$lib/server/register/families';
+import { ForbiddenError } from '$lib/server/foundation/forbidden';
 import { familyView } from '$lib/server/visits/family-view';
 import { visitCalendar } from '$lib/server/visits/visit-calendar';
 import ICAL from 'ical.js';

@@ -3,9 +3,9 @@ import { expect, it } from 'vitest';
 import { receiversOn } from '$lib/core/desks/receivers';
 import type { SettledAppointment } from '$lib/core/visits/settle-visit';
 import { loadSnapshot } from '$lib/server/conferences/load-snapshot';
-import { writeVisit } from '$lib/server/booking/write-visit';
-import { postgresError } from '$lib/server/database/errors';
-import { appointment, claim, deskPerson } from '$lib/server/database/schema';
+import { writeVisit } from '$lib/server/visits/write-visit';
+import { postgresError } from '$lib/server/foundation/database/errors';
+import { appointment, claim, deskPerson } from '$lib/server/foundation/database/schema';
 import { freshApp } from './database';
 import { smallSchool } from './small-school';
 

@@ -4,7 +4,7 @@ import { join, resolve } from 'node:path';
 import postgres, { type Sql } from 'postgres';
 import { afterAll } from 'vitest';
 import { createApp, type App } from '$lib/server/app';
-import { migrateDatabase } from '$lib/server/database/migrate';
+import { migrateDatabase } from '$lib/server/foundation/database/migrate';
 
 /** The cluster's address, without a database; `bin/test` starts one and says where. */
 const server =

@@ -2,7 +2,7 @@ import { and, eq, isNull, sql } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
 import { findClashes } from '$lib/core/clashes/find-clashes';
 import type { DeskPlan, PlannedPlace, SeriesPlan } from '$lib/core/desks/desk-plan';
-import { bookVisit } from '$lib/server/booking/change-visit';
+import { bookVisit } from '$lib/server/visits/change-visit';
 import { copyConference, peopleWhoLeft } from '$lib/server/conferences/copy-conference';
 import { basicsOf, saveBasics } from '$lib/server/conferences/save-basics';
 import { loadSnapshot } from '$lib/server/conferences/load-snapshot';
@@ -18,17 +18,17 @@ import {
 	slot,
 	wish,
 	wishDesk,
-} from '$lib/server/database/schema';
-import { postgresError } from '$lib/server/database/errors';
+} from '$lib/server/foundation/database/schema';
+import { postgresError } from '$lib/server/foundation/database/errors';
 import { readDeskBoard } from '$lib/server/desks/desk-board';
 import { loadPlans } from '$lib/server/desks/load-plans';
 import { changeOwnDesk, openProposals, settleProposal } from '$lib/server/desks/proposals';
 import { savePlans } from '$lib/server/desks/save-plans';
 import { keepSlot, slotsToSettle } from '$lib/server/desks/to-settle';
 import { addBlock } from '$lib/server/calendars/change-calendars';
-import { teacherConferences } from '$lib/server/days/teacher-day';
-import { ForbiddenError } from '$lib/server/permissions/forbidden';
-import { listRooms, saveRooms } from '$lib/server/places/rooms';
+import { teacherConferences } from '$lib/server/day/teacher-day';
+import { ForbiddenError } from '$lib/server/foundation/forbidden';
+import { listRooms, saveRooms } from '$lib/server/rooms/rooms';
 import { familyView } from '$lib/server/visits/family-view';
 import { addDesk } from './add-desk';
 import { freshApp } from './database';

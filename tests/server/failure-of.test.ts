@@ -1,8 +1,8 @@
 import { expect, it } from 'vitest';
-import { KeyReusedError } from '$lib/server/runner/record-act';
-import { BusyError } from '$lib/server/database/transaction';
-import { BodyTooLargeError, failureOf } from '$lib/server/failures/failure-of';
-import { ForbiddenError } from '$lib/server/permissions/forbidden';
+import { KeyReusedError } from '$lib/server/foundation/runner/record-act';
+import { BusyError } from '$lib/server/foundation/database/transaction';
+import { BodyTooLargeError, failureOf } from '$lib/server/foundation/failures/failure-of';
+import { ForbiddenError } from '$lib/server/foundation/forbidden';
 
 /** An error as PostgreSQL's driver throws it, inside one of Drizzle's. */
 const fromDatabase = (code: string, more: object = {}) =>

@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm';
 import { expect, it } from 'vitest';
-import { readFamily } from '$lib/server/booking/family-facts';
-import { bookVisit } from '$lib/server/booking/change-visit';
+import { readFamily } from '$lib/server/visits/family-facts';
+import { bookVisit } from '$lib/server/visits/change-visit';
 import { freshApp } from './database';
 import { smallSchool } from './small-school';
 

@@ -1,9 +1,9 @@
 import { describe, expect, it, vi } from 'vitest';
 import { sql } from 'drizzle-orm';
-import { BusyError, inTransaction } from '$lib/server/database/transaction';
-import { failureOf } from '$lib/server/failures/failure-of';
-import { Gate, GATE, type Passing } from '$lib/server/gate';
-import { bookVisit } from '$lib/server/booking/change-visit';
+import { BusyError, inTransaction } from '$lib/server/foundation/database/transaction';
+import { failureOf } from '$lib/server/foundation/failures/failure-of';
+import { Gate, GATE, type Passing } from '$lib/server/foundation/gate';
+import { bookVisit } from '$lib/server/visits/change-visit';
 import { freshApp } from './database';
 import { smallSchool } from './small-school';
 

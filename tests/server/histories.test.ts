@@ -1,15 +1,15 @@
 import fc from 'fast-check';
 import { sql } from 'drizzle-orm';
 import { beforeAll, expect, it } from 'vitest';
-import { usualRules } from '$lib/core/rules/rules';
+import { usualRules } from '$lib/core/snapshot/rules';
 import type { App } from '$lib/server/app';
-import { bookVisit, cancelAppointments, changeVisit } from '$lib/server/booking/change-visit';
-import { giveBack, holdVisit } from '$lib/server/booking/hold-visit';
+import { bookVisit, cancelAppointments, changeVisit } from '$lib/server/visits/change-visit';
+import { giveBack, holdVisit } from '$lib/server/visits/hold-visit';
 import { tend } from './tend';
-import { undoVisitAct } from '$lib/server/booking/undo-visit';
-import { joinWaitingList } from '$lib/server/booking/waiting-list';
-import { conference } from '$lib/server/database/schema';
-import { newId } from '$lib/server/identifiers';
+import { undoVisitAct } from '$lib/server/visits/undo-visit';
+import { joinWaitingList } from '$lib/server/visits/waiting-list';
+import { conference } from '$lib/server/foundation/database/schema';
+import { newId } from '$lib/server/foundation/identifiers';
 import { freshApp } from './database';
 import { smallSchool, type SmallSchool } from './small-school';
 

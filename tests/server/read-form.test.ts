@@ -2,8 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { z } from 'zod';
 import { familyChange, familySplit, meetingExcept } from '$lib/operations/register';
 import { familiesKeepApart } from '$lib/operations/safety';
-import { readForm } from '$lib/server/web/read-form';
-import { newId } from '$lib/server/identifiers';
+import { readForm } from '$lib/server/foundation/requests/read-form';
+import { newId } from '$lib/server/foundation/identifiers';
 
 const ID = newId({ now: () => 0 });
 const form = (fields: readonly (readonly [string, string])[]): FormData => {

@@ -1,12 +1,12 @@
 import { makeLists } from '../../demo/make-lists';
 import { makeSchool } from '../../demo/make-school';
-import { proposeKind } from '$lib/core/lists/propose-columns';
+import { proposeKind } from '$lib/core/register/propose-columns';
 import type { Actor } from '$lib/core/permissions/may';
 import { readListFile } from '$lib/files/read-list-file';
 import { writeCsv } from '$lib/files/write-csv';
 import { setUpSchool } from '$lib/server/accounts/set-up';
 import type { App } from '$lib/server/app';
-import { account } from '$lib/server/database/schema';
+import { account } from '$lib/server/foundation/database/schema';
 import { applyLists, previewLists, type ListsToRead } from '$lib/server/register/read-lists';
 
 /** Texts as lists whose columns were named by the program. */

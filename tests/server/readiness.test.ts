@@ -1,7 +1,13 @@
 import { expect, it } from 'vitest';
 import { isReady, readReadiness } from '$lib/server/conferences/readiness';
 import { readProgress } from '$lib/server/conferences/read-progress';
-import { classTeacher, conference, person, wish, wishDesk } from '$lib/server/database/schema';
+import {
+	classTeacher,
+	conference,
+	person,
+	wish,
+	wishDesk,
+} from '$lib/server/foundation/database/schema';
 import { loadPlans } from '$lib/server/desks/load-plans';
 import { savePlans } from '$lib/server/desks/save-plans';
 import type { DeskPlan } from '$lib/core/desks/desk-plan';

@@ -1,8 +1,8 @@
 import { and, eq, isNull, sql } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
-import { isNote } from '$lib/core/lists/register-lists';
+import { isNote } from '$lib/core/register/register-lists';
 import type { App } from '$lib/server/app';
-import { bookVisit } from '$lib/server/booking/change-visit';
+import { bookVisit } from '$lib/server/visits/change-visit';
 import { publishConference, createConference } from '$lib/server/conferences/change-conference';
 import {
 	adult,
@@ -13,7 +13,7 @@ import {
 	student,
 	wish,
 	wishDesk,
-} from '$lib/server/database/schema';
+} from '$lib/server/foundation/database/schema';
 import { addPerson, changePerson, readPerson } from '$lib/server/register/edit-person';
 import { readFamily } from '$lib/server/register/edit-family';
 import { readStudent, setException } from '$lib/server/register/edit-student';
@@ -32,8 +32,8 @@ import { registerCounts } from '$lib/server/register/register-counts';
 import { writeListFile } from '$lib/server/register/write-lists';
 import { familyView } from '$lib/server/visits/family-view';
 import { readListFile } from '$lib/files/read-list-file';
-import { proposeKind } from '$lib/core/lists/propose-columns';
-import { isOneRoster } from '$lib/core/lists/one-roster';
+import { proposeKind } from '$lib/core/register/propose-columns';
+import { isOneRoster } from '$lib/core/register/one-roster';
 import { badLists } from '../core/lists/bad-lists';
 import { addDesk } from './add-desk';
 import { freshApp } from './database';

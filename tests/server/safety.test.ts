@@ -1,15 +1,15 @@
 import { eq, sql } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
 import type { Actor } from '$lib/core/permissions/may';
-import { bookVisit } from '$lib/server/booking/change-visit';
-import { ForbiddenError } from '$lib/server/permissions/forbidden';
+import { bookVisit } from '$lib/server/visits/change-visit';
+import { ForbiddenError } from '$lib/server/foundation/forbidden';
 import { writeListFile } from '$lib/server/register/write-lists';
 import { changeRight, familySafety, keepApart } from '$lib/server/safety/change-safety';
 import { familyView } from '$lib/server/visits/family-view';
 import { visitCalendar } from '$lib/server/visits/visit-calendar';
-import { holdVisit } from '$lib/server/booking/hold-visit';
-import { adult, appointmentAdult, familyAdult, hold } from '$lib/server/database/schema';
-import { newId } from '$lib/server/identifiers';
+import { holdVisit } from '$lib/server/visits/hold-visit';
+import { adult, appointmentAdult, familyAdult, hold } from '$lib/server/foundation/database/schema';
+import { newId } from '$lib/server/foundation/identifiers';
 import { freshApp } from './database';
 import { smallSchool } from './small-school';
 

@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm';
 import { expect, it } from 'vitest';
 import type { App } from '$lib/server/app';
-import { person } from '$lib/server/database/schema';
+import { person } from '$lib/server/foundation/database/schema';
 import { beginSending, latestSending, sendLinks } from '$lib/server/messages/send-links';
 import { freshApp } from './database';
 import { smallSchool } from './small-school';

@@ -18,11 +18,11 @@ import {
 	student,
 	wish,
 	wishDesk,
-} from '$lib/server/database/schema';
-import { inTransaction } from '$lib/server/database/transaction';
-import { newId } from '$lib/server/identifiers';
+} from '$lib/server/foundation/database/schema';
+import { inTransaction } from '$lib/server/foundation/database/transaction';
+import { newId } from '$lib/server/foundation/identifiers';
 import { invite } from '$lib/server/invitations/visitors';
-import { teacherNamed } from '$lib/server/people/teachers';
+import { teacherNamed } from '$lib/server/register/teachers';
 import type { VisitRequest } from '$lib/operations/visits';
 import { addDesk } from './add-desk';
 

@@ -6,18 +6,23 @@ import { readConference } from '$lib/server/api/conference-operations';
 import { exportConference } from '$lib/server/api/conference-file/export-conference';
 import { visitAnswer } from '$lib/server/api/visit-answer';
 import type { App } from '$lib/server/app';
-import { answerAppointment } from '$lib/server/booking/answer-appointment';
-import { bookVisit, changeVisit } from '$lib/server/booking/change-visit';
+import { answerAppointment } from '$lib/server/visits/answer-appointment';
+import { bookVisit, changeVisit } from '$lib/server/visits/change-visit';
 import { addBlock } from '$lib/server/calendars/change-calendars';
-import { expectedFamilies } from '$lib/server/days/expected-families';
-import { teacherConferences } from '$lib/server/days/teacher-day';
-import { appointment, conference, deskPerson, family } from '$lib/server/database/schema';
+import { expectedFamilies } from '$lib/server/day/expected-families';
+import { teacherConferences } from '$lib/server/day/teacher-day';
+import {
+	appointment,
+	conference,
+	deskPerson,
+	family,
+} from '$lib/server/foundation/database/schema';
 import { loadPlans } from '$lib/server/desks/load-plans';
 import { savePlans } from '$lib/server/desks/save-plans';
 import { readFloor } from '$lib/server/floor/read-floor';
 import { familyView } from '$lib/server/visits/family-view';
 import { visitCalendar } from '$lib/server/visits/visit-calendar';
-import { bookedEntries } from '$lib/ui/visit/ribbon-entry';
+import { bookedEntries } from '$lib/ui/visits/ribbon-entry';
 import { addDesk } from './add-desk';
 import { freshApp } from './database';
 import { smallSchool, type SmallSchool } from './small-school';

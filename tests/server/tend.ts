@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm';
 import type { App } from '$lib/server/app';
-import { tendVisits } from '$lib/server/booking/tend-visits';
+import { tendVisits } from '$lib/server/visits/tend-visits';
 import { tendWaitingLists } from '$lib/server/jobs/tend-waiting-lists';
 
 /** What a minute brings: the jobs that it adds are done as well. */

@@ -2,9 +2,9 @@ import { setTimeout as sleep } from 'node:timers/promises';
 import { sql as statement } from 'drizzle-orm';
 import postgres from 'postgres';
 import { expect, it } from 'vitest';
-import { connect } from '$lib/server/database/connect';
-import { isConnectionLost } from '$lib/server/database/errors';
-import { inTransaction } from '$lib/server/database/transaction';
+import { connect } from '$lib/server/foundation/database/connect';
+import { isConnectionLost } from '$lib/server/foundation/database/errors';
+import { inTransaction } from '$lib/server/foundation/database/transaction';
 import { freshApp } from './database';
 
 const POOL = 8;

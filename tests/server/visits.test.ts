@@ -1,16 +1,16 @@
 import { eq, sql } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
-import type { Rules } from '$lib/core/rules/rules';
+import type { Rules } from '$lib/core/snapshot/rules';
 import type { App } from '$lib/server/app';
-import { answerAppointment } from '$lib/server/booking/answer-appointment';
-import { bookVisit, cancelAppointments, changeVisit } from '$lib/server/booking/change-visit';
-import { askGuest, guestsOf, guestView, withdrawGuest } from '$lib/server/booking/guests';
-import { giveBack, holdVisit, offerSlots } from '$lib/server/booking/hold-visit';
-import { sweepHolds } from '$lib/server/booking/tend-visits';
+import { answerAppointment } from '$lib/server/visits/answer-appointment';
+import { bookVisit, cancelAppointments, changeVisit } from '$lib/server/visits/change-visit';
+import { askGuest, guestsOf, guestView, withdrawGuest } from '$lib/server/visits/guests';
+import { giveBack, holdVisit, offerSlots } from '$lib/server/visits/hold-visit';
+import { sweepHolds } from '$lib/server/visits/tend-visits';
 import { tend } from './tend';
-import { undoVisitAct } from '$lib/server/booking/undo-visit';
-import { tendWaitingList } from '$lib/server/booking/tend-waiting-list';
-import { joinWaitingList, leaveWaitingList } from '$lib/server/booking/waiting-list';
+import { undoVisitAct } from '$lib/server/visits/undo-visit';
+import { tendWaitingList } from '$lib/server/visits/tend-waiting-list';
+import { joinWaitingList, leaveWaitingList } from '$lib/server/visits/waiting-list';
 import { saveRules } from '$lib/server/conferences/save-rules';
 import { readSeatStates } from '$lib/server/conferences/read-claims';
 import {
@@ -29,14 +29,14 @@ import {
 	slot,
 	waiting,
 	wish,
-} from '$lib/server/database/schema';
-import { alongThing } from '$lib/server/booking/along-thing';
-import { postgresError } from '$lib/server/database/errors';
+} from '$lib/server/foundation/database/schema';
+import { alongThing } from '$lib/server/visits/along-thing';
+import { postgresError } from '$lib/server/foundation/database/errors';
 import { readDeskBoard } from '$lib/server/desks/desk-board';
 import { mergeFamilies } from '$lib/server/register/rearrange-families';
 import { findClashes } from '$lib/core/clashes/find-clashes';
-import { newId } from '$lib/server/identifiers';
-import { ForbiddenError } from '$lib/server/permissions/forbidden';
+import { newId } from '$lib/server/foundation/identifiers';
+import { ForbiddenError } from '$lib/server/foundation/forbidden';
 import { familyView } from '$lib/server/visits/family-view';
 import { freshApp } from './database';
 import { smallSchool, type SmallSchool } from './small-school';

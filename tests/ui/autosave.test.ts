@@ -1,7 +1,17 @@
 import { expect, it } from 'vitest';
 import { mergeFields } from '$lib/core/merge/merge-fields';
-import { Autosave, type Answer, type SavingState, type SentChange } from '$lib/ui/saving/autosave';
-import { BusyError, FailedError, OfflineError, RefusedError } from '$lib/ui/saving/server-errors';
+import {
+	Autosave,
+	type Answer,
+	type SavingState,
+	type SentChange,
+} from '$lib/ui/parts/saving/autosave';
+import {
+	BusyError,
+	FailedError,
+	OfflineError,
+	RefusedError,
+} from '$lib/ui/parts/saving/server-errors';
 
 interface Doc {
 	readonly name: string;

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { timeAxis } from '$lib/ui/office/time-axis';
-import { timeWindows } from '$lib/ui/visit/windows';
+import { timeAxis } from '$lib/ui/floor/time-axis';
+import { timeWindows } from '$lib/ui/visits/windows';
 
 const M = 60_000;
 const at = (text: string): number => {

@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
-import type { FamilyProjection } from '$lib/core/conferences/family-projection';
-import { bookedEntries } from '$lib/ui/visit/ribbon-entry';
+import type { FamilyProjection } from '$lib/core/visits/family-projection';
+import { bookedEntries } from '$lib/ui/visits/ribbon-entry';
 
 const rooms = [
 	['eider', 'House'],

@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest';
 import type { SeatNews } from '$lib/operations/seat-news';
-import { SeatFollower, type FollowerAround } from '$lib/ui/live/seat-follower';
+import { SeatFollower, type FollowerAround } from '$lib/ui/parts/live/seat-follower';
 
 /** A browser with several tabs: the first of those that wait leads, and time stands still. */
 class Browser {

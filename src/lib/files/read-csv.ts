@@ -1,7 +1,7 @@
 import Papa from 'papaparse';
 import { groupBy } from '../core/group-by';
-import { tableOf } from '../core/lists/table-of';
-import type { ListTable, TableFault } from '../core/lists/table';
+import { tableOf } from '../core/register/table-of';
+import type { ListTable, TableFault } from '../core/register/table';
 
 /** Separators that spreadsheets write in one country or another. */
 const SEPARATORS = [',', ';', '\t', '|'];

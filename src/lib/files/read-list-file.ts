@@ -1,4 +1,4 @@
-import type { ListTable, TableFault } from '../core/lists/table';
+import type { ListTable, TableFault } from '../core/register/table';
 import { decodeText } from './decode-text';
 import { LARGEST_FILE, TooLargeError } from './limits';
 import { readCsv } from './read-csv';

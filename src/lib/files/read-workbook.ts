@@ -5,8 +5,8 @@ import {
 	type ListTable,
 	type SheetLine,
 	type TableFault,
-} from '../core/lists/table';
-import { tableOf } from '../core/lists/table-of';
+} from '../core/register/table';
+import { tableOf } from '../core/register/table-of';
 
 /** Reads the sheets of an XLSX workbook; hidden and empty ones are left out. */
 export async function readWorkbook(name: string, bytes: Uint8Array): Promise<ListTable[]> {

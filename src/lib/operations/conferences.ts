@@ -5,7 +5,7 @@ import {
 	type ConferenceBasics,
 } from '../core/conferences/basics';
 import type { Collision } from '../core/merge/merge-fields';
-import { rulesSchema, type Rules } from '../core/rules/rules';
+import { rulesSchema, type Rules } from '../core/snapshot/rules';
 import type { LocalDate } from '../core/time/local-time';
 import { change, reasons } from './change';
 import { weeklyHours } from './desks';

@@ -1,6 +1,6 @@
 import { z, type ZodType } from 'zod';
 import type { BookedToCheck, BroughtToCheck, RoomToCheck } from '../core/clashes/find-clashes';
-import type { BuildingWalk } from '../core/conferences/snapshot';
+import type { BuildingWalk } from '../core/snapshot/snapshot';
 import type { ConferenceHours, DeskPlan, PlaceKind } from '../core/desks/desk-plan';
 import type { Stretch } from '../core/time/stretch';
 import { question } from './question';

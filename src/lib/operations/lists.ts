@@ -1,5 +1,5 @@
 import { z, type ZodType } from 'zod';
-import type { ListsPreview } from '../core/lists/lists-preview';
+import type { ListsPreview } from '../core/register/lists-preview';
 import { change } from './change';
 import { id } from './shapes';
 

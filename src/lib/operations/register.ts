@@ -1,6 +1,6 @@
 import { z, type ZodType } from 'zod';
 import { isWebLink } from '../core/links/web-link';
-import { channels } from '../core/lists/register-lists';
+import { channels } from '../core/register/register-lists';
 import { change, reasons } from './change';
 import { id, version } from './shapes';
 import { emailOrNone, line, needed } from './typed-text';

@@ -1,5 +1,5 @@
 import { z, type ZodType } from 'zod';
-import { seatStateNames, type SeatState } from '../core/conferences/seat-state';
+import { seatStateNames, type SeatState } from '../core/snapshot/seat-state';
 
 /** The office is told the states of seats as they are; everybody else that one is free, or taken. */
 export type ToldState = SeatState | 'taken';

@@ -1,5 +1,5 @@
 import { z, type ZodType } from 'zod';
-import type { Mode } from '../core/conferences/snapshot';
+import type { Mode } from '../core/snapshot/snapshot';
 import type { KeptPlace, WantedPlace } from '../core/visits/kept-place';
 import type { VisitConflict } from '../core/visits/settle-visit';
 import { date, exactly, id, instant } from './shapes';

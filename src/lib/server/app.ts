@@ -1,15 +1,15 @@
 import { resolve } from 'node:path';
 import { createAccounts, type Accounts } from './accounts/accounts';
-import { keepByDatabase, RunningClock, type Clock } from './clock';
-import type { Config } from './config';
+import { keepByDatabase, RunningClock, type Clock } from './foundation/clock';
+import type { Config } from './foundation/config';
 import { ApiRate } from './api/rate-limit';
-import { connect, type Database } from './database/connect';
-import { FailureCounts } from './failures/failure-counts';
-import { Gate } from './gate';
+import { connect, type Database } from './foundation/database/connect';
+import { FailureCounts } from './foundation/failures/failure-counts';
+import { Gate } from './foundation/gate';
 import { LiveChanges } from './live/live-changes';
 import { OpenStreams, streamsThatFit } from './live/open-streams';
 import { createMailer, type Mailer } from './messages/mailer';
-import { createLogger, type Logger } from './logs/logger';
+import { createLogger, type Logger } from './foundation/logs/logger';
 
 /** Everything that a request needs and that lives as long as the process. */
 export interface App {

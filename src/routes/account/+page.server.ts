@@ -6,11 +6,11 @@ import { m } from '$lib/paraglide/messages';
 import { isTooOften } from '$lib/server/accounts/attempts';
 import { passwordAgain } from '$lib/server/accounts/limits';
 import { listTokens, makeToken, revokeToken } from '$lib/server/api/tokens';
-import { setSessionCookies } from '$lib/server/web/cookies';
-import { formAction } from '$lib/server/web/form-action';
-import { accountFor } from '$lib/server/web/account-for';
-import { readForm } from '$lib/server/web/read-form';
-import { tooOftenText } from '$lib/server/web/too-often-text';
+import { setSessionCookies } from '$lib/server/foundation/requests/cookies';
+import { formAction } from '$lib/server/foundation/requests/form-action';
+import { accountFor } from '$lib/server/foundation/requests/account-for';
+import { readForm } from '$lib/server/foundation/requests/read-form';
+import { tooOftenText } from '$lib/server/accounts/too-often-text';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals }) => {

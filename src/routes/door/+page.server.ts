@@ -1,8 +1,8 @@
 import { error, redirect } from '@sveltejs/kit';
 import { may } from '$lib/core/permissions/may';
 import { m } from '$lib/paraglide/messages';
-import { expectedFamilies } from '$lib/server/days/expected-families';
-import { readSchool } from '$lib/server/people/school';
+import { expectedFamilies } from '$lib/server/day/expected-families';
+import { readSchool } from '$lib/server/register/school';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals }) => {

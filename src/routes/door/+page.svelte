@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { m } from '$lib/paraglide/messages';
-	import ChairMark from '$lib/ui/chairs/ChairMark.svelte';
-	import { localDateText, timeText } from '$lib/ui/format/when';
+	import ChairMark from '$lib/ui/parts/chairs/ChairMark.svelte';
+	import { localDateText, timeText } from '$lib/ui/parts/format/when';
 	import SignOut from '$lib/ui/office/SignOut.svelte';
 
 	let { data } = $props();

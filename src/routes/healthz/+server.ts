@@ -1,5 +1,5 @@
 import { json } from '@sveltejs/kit';
-import { checkHealth, isHealthy } from '$lib/server/health/health';
+import { checkHealth, isHealthy } from '$lib/server/foundation/health/health';
 import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = async ({ locals }) => {

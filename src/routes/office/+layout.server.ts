@@ -1,7 +1,7 @@
 import { error, redirect } from '@sveltejs/kit';
 import { may } from '$lib/core/permissions/may';
 import { m } from '$lib/paraglide/messages';
-import { readSchool } from '$lib/server/people/school';
+import { readSchool } from '$lib/server/register/school';
 import type { LayoutServerLoad } from './$types';
 
 export const load: LayoutServerLoad = async ({ locals }) => {

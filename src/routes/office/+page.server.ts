@@ -1,7 +1,7 @@
 import { datesOf } from '$lib/core/desks/desk-plan';
 import { may } from '$lib/core/permissions/may';
 import { listConferences, phaseOfRow } from '$lib/server/conferences/read-conference';
-import { accountFor } from '$lib/server/web/account-for';
+import { accountFor } from '$lib/server/foundation/requests/account-for';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals }) => {

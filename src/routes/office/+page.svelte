@@ -1,8 +1,8 @@
 <script lang="ts">
 	import { m } from '$lib/paraglide/messages';
-	import ChairMark from '$lib/ui/chairs/ChairMark.svelte';
-	import { listText, localDateText } from '$lib/ui/format/when';
-	import { phaseText } from '$lib/ui/office/phase-text';
+	import ChairMark from '$lib/ui/parts/chairs/ChairMark.svelte';
+	import { listText, localDateText } from '$lib/ui/parts/format/when';
+	import { phaseText } from '$lib/ui/conferences/phase-text';
 	import SignOut from '$lib/ui/office/SignOut.svelte';
 
 	let { data } = $props();

@@ -9,8 +9,8 @@ import { isTooOften } from '$lib/server/accounts/attempts';
 import { setUpLimits } from '$lib/server/accounts/limits';
 import { hasOrganiser } from '$lib/server/accounts/accounts';
 import { isSetUpCode, setUpSchool } from '$lib/server/accounts/set-up';
-import { clientOf, setSessionCookies } from '$lib/server/web/cookies';
-import { tooOftenText } from '$lib/server/web/too-often-text';
+import { clientOf, setSessionCookies } from '$lib/server/foundation/requests/cookies';
+import { tooOftenText } from '$lib/server/accounts/too-often-text';
 import type { Actions, PageServerLoad } from './$types';
 
 const schema = z.object({

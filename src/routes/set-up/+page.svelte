@@ -1,11 +1,11 @@
 <script lang="ts">
-	import { waiting } from '$lib/ui/saving/waiting.svelte';
+	import { waiting } from '$lib/ui/parts/saving/waiting.svelte';
 	import { onMount, untrack } from 'svelte';
 	import { superForm } from 'sveltekit-superforms';
 	import { m } from '$lib/paraglide/messages';
-	import CalmPage from '$lib/ui/CalmPage.svelte';
-	import ZoneField from '$lib/ui/forms/ZoneField.svelte';
-	import TextField from '$lib/ui/forms/TextField.svelte';
+	import CalmPage from '$lib/ui/parts/CalmPage.svelte';
+	import ZoneField from '$lib/ui/parts/forms/ZoneField.svelte';
+	import TextField from '$lib/ui/parts/forms/TextField.svelte';
 
 	let { data } = $props();
 	const { form, errors, message, enhance, submitting } = superForm(untrack(() => data.form));

@@ -3,9 +3,9 @@ import { message, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { z } from 'zod';
 import { m } from '$lib/paraglide/messages';
-import { readSchool } from '$lib/server/people/school';
-import { clientOf, setSessionCookies } from '$lib/server/web/cookies';
-import { tooOftenText } from '$lib/server/web/too-often-text';
+import { readSchool } from '$lib/server/register/school';
+import { clientOf, setSessionCookies } from '$lib/server/foundation/requests/cookies';
+import { tooOftenText } from '$lib/server/accounts/too-often-text';
 import type { Actions, PageServerLoad } from './$types';
 
 const schema = z.object({

@@ -1,10 +1,10 @@
 <script lang="ts">
-	import { waiting } from '$lib/ui/saving/waiting.svelte';
+	import { waiting } from '$lib/ui/parts/saving/waiting.svelte';
 	import { untrack } from 'svelte';
 	import { superForm } from 'sveltekit-superforms';
 	import { m } from '$lib/paraglide/messages';
-	import CalmPage from '$lib/ui/CalmPage.svelte';
-	import TextField from '$lib/ui/forms/TextField.svelte';
+	import CalmPage from '$lib/ui/parts/CalmPage.svelte';
+	import TextField from '$lib/ui/parts/forms/TextField.svelte';
 
 	let { data } = $props();
 	const { form, errors, message, enhance, submitting } = superForm(untrack(() => data.form));

@@ -1,5 +1,5 @@
 import { redirect } from '@sveltejs/kit';
-import { setSessionCookies } from '$lib/server/web/cookies';
+import { setSessionCookies } from '$lib/server/foundation/requests/cookies';
 import type { RequestHandler } from './$types';
 
 export const POST: RequestHandler = async ({ locals, request, cookies }) => {

@@ -1,12 +1,12 @@
 import { error } from '@sveltejs/kit';
 import { addressConfirm } from '$lib/operations/messages';
 import { m } from '$lib/paraglide/messages';
-import { teacherConferences } from '$lib/server/days/teacher-day';
-import { readSchool } from '$lib/server/people/school';
-import { personName } from '$lib/server/people/teachers';
+import { teacherConferences } from '$lib/server/day/teacher-day';
+import { readSchool } from '$lib/server/register/school';
+import { personName } from '$lib/server/register/teachers';
 import { confirmAddress } from '$lib/server/messages/teacher-links';
-import { wrongLink } from '$lib/server/web/wrong-link';
-import { readForm } from '$lib/server/web/read-form';
+import { wrongLink } from '$lib/server/invitations/wrong-link';
+import { readForm } from '$lib/server/foundation/requests/read-form';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals }) => {

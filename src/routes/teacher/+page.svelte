@@ -1,17 +1,17 @@
 <script lang="ts">
 	import { invalidateAll } from '$app/navigation';
-	import { enhance } from '$lib/ui/saving/enhance';
+	import { enhance } from '$lib/ui/parts/saving/enhance';
 	import { navigating, page } from '$app/state';
 	import { onMount, untrack } from 'svelte';
 	import { m } from '$lib/paraglide/messages';
-	import ChairMark from '$lib/ui/chairs/ChairMark.svelte';
-	import Seat from '$lib/ui/chairs/Seat.svelte';
-	import { dateText, listText, localDateText, timeText } from '$lib/ui/format/when';
-	import type { SeatState } from '$lib/core/conferences/seat-state';
+	import ChairMark from '$lib/ui/parts/chairs/ChairMark.svelte';
+	import Seat from '$lib/ui/parts/chairs/Seat.svelte';
+	import { dateText, listText, localDateText, timeText } from '$lib/ui/parts/format/when';
+	import type { SeatState } from '$lib/core/snapshot/seat-state';
 	import { substituteOnText } from '$lib/ui/desks/substitute-text';
-	import SeatedNeeds from '$lib/ui/office/SeatedNeeds.svelte';
-	import { seatText } from '$lib/ui/office/seat-text';
-	import { followSeats } from '$lib/ui/live/live-seats.svelte';
+	import SeatedNeeds from '$lib/ui/floor/SeatedNeeds.svelte';
+	import { seatText } from '$lib/ui/floor/seat-text';
+	import { followSeats } from '$lib/ui/parts/live/live-seats.svelte';
 
 	let { data, form } = $props();
 

@@ -1,7 +1,7 @@
 import { redirect } from '@sveltejs/kit';
 import { visibleConferences } from '$lib/server/conferences/read-conference';
-import { readSchool } from '$lib/server/people/school';
-import { wrongLink } from '$lib/server/web/wrong-link';
+import { readSchool } from '$lib/server/register/school';
+import { wrongLink } from '$lib/server/invitations/wrong-link';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals }) => {

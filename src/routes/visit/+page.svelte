@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { m } from '$lib/paraglide/messages';
-	import CalmPage from '$lib/ui/CalmPage.svelte';
+	import CalmPage from '$lib/ui/parts/CalmPage.svelte';
 
 	let { data } = $props();
 </script>

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { compareLists } from '$lib/core/lists/compare-lists';
-import { isOneRoster, readOneRoster } from '$lib/core/lists/one-roster';
-import { missingFields, proposeKind } from '$lib/core/lists/propose-columns';
-import { readRows } from '$lib/core/lists/read-rows';
+import { compareLists } from '$lib/core/register/compare-lists';
+import { isOneRoster, readOneRoster } from '$lib/core/register/one-roster';
+import { missingFields, proposeKind } from '$lib/core/register/propose-columns';
+import { readRows } from '$lib/core/register/read-rows';
 import { readListFile } from '$lib/files/read-list-file';
-import { fieldText, listFaultTexts, tableFaultTexts } from '$lib/ui/lists/list-text';
+import { fieldText, listFaultTexts, tableFaultTexts } from '$lib/ui/register/list-text';
 import { m } from '$lib/paraglide/messages';
 import { badLists } from './bad-lists';
 import { counter, EMPTY } from './read-for-test';

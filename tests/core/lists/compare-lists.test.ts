@@ -2,8 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { makeLists, makeOneRoster } from '../../../demo/make-lists';
 import { makeSchool } from '../../../demo/make-school';
-import { pairKey } from '$lib/core/lists/households';
-import type { RegisterState } from '$lib/core/lists/register-state';
+import { pairKey } from '$lib/core/register/households';
+import type { RegisterState } from '$lib/core/register/register-state';
 import { writeCsv, type WrittenTable } from '$lib/files/write-csv';
 import { EMPTY, readInto } from './read-for-test';
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { pairKey, proposeHouseholds, type HouseholdAdult } from '$lib/core/lists/households';
+import { pairKey, proposeHouseholds, type HouseholdAdult } from '$lib/core/register/households';
 
 const adult = (
 	id: string,

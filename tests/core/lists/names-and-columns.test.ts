@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { readPersonName } from '$lib/core/lists/person-name';
-import { plainName, plainText } from '$lib/core/lists/plain-text';
-import { proposeColumns, proposeKind } from '$lib/core/lists/propose-columns';
-import { tableOf } from '$lib/core/lists/table-of';
+import { readPersonName } from '$lib/core/register/person-name';
+import { plainName, plainText } from '$lib/core/register/plain-text';
+import { proposeColumns, proposeKind } from '$lib/core/register/propose-columns';
+import { tableOf } from '$lib/core/register/table-of';
 
 describe('a name in one cell', () => {
 	it.each([

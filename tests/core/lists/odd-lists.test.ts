@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { compareLists } from '$lib/core/lists/compare-lists';
-import { missingFields, proposeKind } from '$lib/core/lists/propose-columns';
-import { readRows } from '$lib/core/lists/read-rows';
-import { sharedClasses } from '$lib/core/lists/shared-classes';
+import { compareLists } from '$lib/core/register/compare-lists';
+import { missingFields, proposeKind } from '$lib/core/register/propose-columns';
+import { readRows } from '$lib/core/register/read-rows';
+import { sharedClasses } from '$lib/core/register/shared-classes';
 import { readListFile } from '$lib/files/read-list-file';
-import { sheetsToLeaveOut } from '$lib/ui/lists/sheets';
+import { sheetsToLeaveOut } from '$lib/ui/register/sheets';
 import { oddLists } from './odd-lists';
 import { applied, counter, EMPTY } from './read-for-test';
 

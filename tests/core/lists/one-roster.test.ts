@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { isOneRoster, oneRosterFiles } from '$lib/core/lists/one-roster';
+import { isOneRoster, oneRosterFiles } from '$lib/core/register/one-roster';
 import { makeOneRoster } from '../../../demo/make-lists';
 import { makeSchool } from '../../../demo/make-school';
 import { readTexts } from './read-for-test';

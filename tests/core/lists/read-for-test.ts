@@ -1,10 +1,10 @@
-import { compareLists } from '$lib/core/lists/compare-lists';
-import { isOneRoster, readOneRoster } from '$lib/core/lists/one-roster';
-import { missingFields, proposeKind } from '$lib/core/lists/propose-columns';
-import type { RegisterDifference } from '$lib/core/lists/register-difference';
-import { readRows } from '$lib/core/lists/read-rows';
-import type { RegisterLists } from '$lib/core/lists/register-lists';
-import type { RegisterState } from '$lib/core/lists/register-state';
+import { compareLists } from '$lib/core/register/compare-lists';
+import { isOneRoster, readOneRoster } from '$lib/core/register/one-roster';
+import { missingFields, proposeKind } from '$lib/core/register/propose-columns';
+import type { RegisterDifference } from '$lib/core/register/register-difference';
+import { readRows } from '$lib/core/register/read-rows';
+import type { RegisterLists } from '$lib/core/register/register-lists';
+import type { RegisterState } from '$lib/core/register/register-state';
 import { readListFile } from '$lib/files/read-list-file';
 
 export const EMPTY: RegisterState = {

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { withHeadAt } from '$lib/core/lists/table-of';
-import { yearOfClass } from '$lib/core/lists/class-label';
-import { proposeKind } from '$lib/core/lists/propose-columns';
+import { withHeadAt } from '$lib/core/register/table-of';
+import { yearOfClass } from '$lib/core/register/class-label';
+import { proposeKind } from '$lib/core/register/propose-columns';
 import { readListFile } from '$lib/files/read-list-file';
-import { listFaultTexts } from '$lib/ui/lists/list-text';
+import { listFaultTexts } from '$lib/ui/register/list-text';
 import { EMPTY, readInto } from './read-for-test';
 
 const HEAD = 'Pupil no.,First name,Last name,Class,Parent name,Parent e-mail\n';

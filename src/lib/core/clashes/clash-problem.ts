@@ -1,4 +1,4 @@
-import type { BuildingWalk } from '../conferences/snapshot';
+import type { BuildingWalk } from '../snapshot/snapshot';
 import {
 	stretchesOf,
 	type ConferenceHours,

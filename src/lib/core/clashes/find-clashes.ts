@@ -1,4 +1,4 @@
-import type { BuildingWalk } from '../conferences/snapshot';
+import type { BuildingWalk } from '../snapshot/snapshot';
 import { groupBy } from '../group-by';
 import { MINUTE } from '../time/local-time';
 import { contains, joined, overlaps, type Stretch } from '../time/stretch';

@@ -1,5 +1,5 @@
 import { localOf, type LocalDate } from '../time/local-time';
-import type { ConferenceFacts } from './snapshot';
+import type { ConferenceFacts } from '../snapshot/snapshot';
 
 /** What people read about a conference; computed, never stored. */
 export const phases = ['being-prepared', 'open', 'paused', 'closed', 'today', 'over'] as const;

@@ -1,5 +1,5 @@
-import { readPersonName } from '../lists/person-name';
-import { plainName, plainText } from '../lists/plain-text';
+import { readPersonName } from '../register/person-name';
+import { plainName, plainText } from '../register/plain-text';
 import type { LocalDate } from '../time/local-time';
 import type { Hours } from '../slots/hours';
 import { overlaps } from '../time/stretch';

@@ -1,7 +1,7 @@
 import { isLocalDate, weekday, type LocalDate } from '../time/local-time';
 import { parseTypedTime } from '../time/typed-time';
-import { languages, understandAll, type Meaning } from '../lists/headings/understand-heading';
-import { plainText } from '../lists/plain-text';
+import { languages, understandAll, type Meaning } from '../register/headings/understand-heading';
+import { plainText } from '../register/plain-text';
 import { isWebLink } from '../links/web-link';
 
 /** One line of a block pasted from a spreadsheet, as it was understood. */

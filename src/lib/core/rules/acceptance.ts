@@ -1,4 +1,4 @@
-import type { ConferenceFacts, Desk } from '../conferences/snapshot';
+import type { ConferenceFacts, Desk } from '../snapshot/snapshot';
 
 /** Milliseconds of an hour. */
 const HOUR = 3_600_000;

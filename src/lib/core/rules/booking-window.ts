@@ -1,4 +1,4 @@
-import type { ConferenceFacts } from '../conferences/snapshot';
+import type { ConferenceFacts } from '../snapshot/snapshot';
 import { addDays, localOf, MINUTE, type LocalDate } from '../time/local-time';
 import { firstRefusal, type Answer } from './answer';
 

@@ -1,5 +1,5 @@
-import type { ClaimsByThing } from '../conferences/seat-state';
-import type { Interpreter } from '../conferences/snapshot';
+import type { ClaimsByThing } from '../snapshot/seat-state';
+import type { Interpreter } from '../snapshot/snapshot';
 import { contains, overlaps, type Stretch } from '../time/stretch';
 
 /**

@@ -1,7 +1,7 @@
 import { groupBy } from '../group-by';
 import type { LocalDate } from '../time/local-time';
 import { firstRefusal, type Answer } from './answer';
-import type { Rules } from './rules';
+import type { Rules } from '../snapshot/rules';
 
 /** An appointment as limits count it. */
 export interface Counted {

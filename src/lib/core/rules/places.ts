@@ -1,4 +1,4 @@
-import type { Mode, Place } from '../conferences/snapshot';
+import type { Mode, Place } from '../snapshot/snapshot';
 import type { Refusal } from './answer';
 
 /** What decides where a family can be received. */

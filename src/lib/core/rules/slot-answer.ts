@@ -1,10 +1,10 @@
-import { seatState, type ClaimsByThing } from '../conferences/seat-state';
-import type { ConferenceSnapshot, Desk, Interpreter, Place, Slot } from '../conferences/snapshot';
+import { seatState, type ClaimsByThing } from '../snapshot/seat-state';
+import type { ConferenceSnapshot, Desk, Interpreter, Place, Slot } from '../snapshot/snapshot';
 import { firstRefusal, type Answer } from './answer';
 import { isInTime, type Booker } from './booking-window';
 import { interpretersFree } from './interpreters';
 import { choosePlace, type PlaceNeeds } from './places';
-import { wholeStretch } from '../visits/slots-in-a-row';
+import { wholeStretch } from '../snapshot/slots-in-a-row';
 
 /** What a family needs wherever it is received. */
 export interface FamilyNeeds {

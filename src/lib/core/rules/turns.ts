@@ -1,5 +1,5 @@
 import { MINUTE } from '../time/local-time';
-import type { TurnMinutes } from '../visits/turn';
+import type { TurnMinutes } from '../snapshot/turn';
 import type { Answer } from './answer';
 
 /** An appointment of an adult as turns see it. */

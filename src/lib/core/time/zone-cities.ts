@@ -1,4 +1,4 @@
-import { plainText } from '../lists/plain-text';
+import { plainText } from '../register/plain-text';
 import { isTimeZone } from './local-time';
 
 /**

@@ -1,4 +1,4 @@
-import type { Mode } from '../conferences/snapshot';
+import type { Mode } from '../snapshot/snapshot';
 import type { WantedPlace } from './kept-place';
 
 /** An appointment that a family has, as far as a change of its visit is about it. */

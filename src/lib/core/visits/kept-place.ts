@@ -1,4 +1,4 @@
-import type { Mode } from '../conferences/snapshot';
+import type { Mode } from '../snapshot/snapshot';
 
 /** One appointment as a family or the school asks for it. Ids. */
 export interface WantedPlace {

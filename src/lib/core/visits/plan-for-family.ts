@@ -3,14 +3,14 @@ import {
 	familyVisitProblem,
 	type FamilyProjection,
 	type VisitChoice,
-} from '../conferences/family-projection';
-import type { Mode } from '../conferences/snapshot';
+} from './family-projection';
+import type { Mode } from '../snapshot/snapshot';
 import { MINUTE } from '../time/local-time';
 import type { WantedPlace } from './kept-place';
-import { asFixed } from './plan-visit';
-import { suggestVisits, type Suggestion, type SuggestionName } from './suggest-visits';
-import type { FreeSlot, Placement, VisitProblem } from './visit-problem';
-import type { UnplacedWish } from './why-unplaced';
+import { asFixed } from '../planner/plan-visit';
+import { suggestVisits, type Suggestion, type SuggestionName } from '../planner/suggest-visits';
+import type { FreeSlot, Placement, VisitProblem } from '../planner/visit-problem';
+import type { UnplacedWish } from '../planner/why-unplaced';
 
 /** A planned appointment, ready to be asked for. Instants in milliseconds. */
 export interface PlannedAppointment {

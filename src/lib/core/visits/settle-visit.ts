@@ -1,7 +1,7 @@
-import { takenAt, type ClaimsByThing } from '../conferences/seat-state';
-import type { Claim, ConferenceSnapshot, Desk, Place, Slot } from '../conferences/snapshot';
-import { indexOf, type SnapshotIndex } from '../conferences/snapshot-index';
-import { placeKey } from '../conferences/travel';
+import { takenAt, type ClaimsByThing } from '../snapshot/seat-state';
+import type { Claim, ConferenceSnapshot, Desk, Place, Slot } from '../snapshot/snapshot';
+import { indexOf, type SnapshotIndex } from '../snapshot/snapshot-index';
+import { placeKey } from '../snapshot/ways';
 import { leastBusy, receiversOn } from '../desks/receivers';
 import { newStanding, type NewStanding } from '../rules/acceptance';
 import { firstRefusal, isRefusal, type Answer, type Refusal } from '../rules/answer';
@@ -13,7 +13,7 @@ import { placesOf, slotAnswer, type FamilyNeeds } from '../rules/slot-answer';
 import { hasTurns, type Attended } from '../rules/turns';
 import { overlaps, type Stretch } from '../time/stretch';
 import type { WantedPlace } from './kept-place';
-import { wholeStretch } from './slots-in-a-row';
+import { wholeStretch } from '../snapshot/slots-in-a-row';
 
 /** An adult of the family who can come; `thing` is what claims are about: of a teacher, the person. */
 export interface ComingAdult {

@@ -4,19 +4,19 @@ import { parseSetCookieHeader } from 'better-auth/cookies';
 import { twoFactor } from 'better-auth/plugins/two-factor';
 import { eq, sql as statement } from 'drizzle-orm';
 import type { Actor } from '../../core/permissions/may';
-import type { Clock } from '../clock';
-import type { Config } from '../config';
-import type { Database, Reader, Transaction } from '../database/connect';
-import { inTransaction } from '../database/transaction';
+import type { Clock } from '../foundation/clock';
+import type { Config } from '../foundation/config';
+import type { Database, Reader, Transaction } from '../foundation/database/connect';
+import { inTransaction } from '../foundation/database/transaction';
 import {
 	account,
 	accountCredential,
 	accountSecondFactor,
 	accountSession,
 	accountVerification,
-} from '../database/schema';
-import { newId } from '../identifiers';
-import { secret } from '../secret-in-answer';
+} from '../foundation/database/schema';
+import { newId } from '../foundation/identifiers';
+import { secret } from '../foundation/secret-in-answer';
 import { Attempts, isTooOften, type AttemptLimit, type Attempted } from './attempts';
 import { DEVICE_COOKIE, rememberDevice, type Client } from './clients';
 import { codeLimits, passwordAgain, signInLimits } from './limits';

@@ -1,8 +1,8 @@
 import { sql } from 'drizzle-orm';
-import type { Clock } from '../clock';
-import type { Database } from '../database/connect';
-import { attempt } from '../database/schema';
-import { keyedDigest } from '../keyed-digest';
+import type { Clock } from '../foundation/clock';
+import type { Database } from '../foundation/database/connect';
+import { attempt } from '../foundation/database/schema';
+import { keyedDigest } from '../foundation/keyed-digest';
 
 /** How often something may fail under one name, and how long the next attempt then has to wait. */
 export interface AttemptLimit {

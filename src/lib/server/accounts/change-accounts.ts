@@ -8,11 +8,11 @@ import {
 	type InvitedAccount,
 } from '../../operations/accounts';
 import type { App } from '../app';
-import type { Transaction } from '../database/connect';
-import { account, accountCredential, accountSecondFactor } from '../database/schema';
-import { byName } from '../people/name-order';
-import { ForbiddenError } from '../permissions/forbidden';
-import { performs } from '../runner/perform';
+import type { Transaction } from '../foundation/database/connect';
+import { account, accountCredential, accountSecondFactor } from '../foundation/database/schema';
+import { byName } from '../register/name-order';
+import { ForbiddenError } from '../foundation/forbidden';
+import { performs } from '../foundation/runner/perform';
 import type { AccountRole } from './accounts';
 import { INVITED_FOR, passwordLink } from './password-links';
 

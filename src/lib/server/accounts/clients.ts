@@ -1,6 +1,6 @@
 import { randomBytes } from 'node:crypto';
 import { isIPv6 } from 'node:net';
-import { keyedDigest, sameDigest } from '../keyed-digest';
+import { keyedDigest, sameDigest } from '../foundation/keyed-digest';
 
 /** Names the devices from which somebody signed in, so that strangers' guesses do not keep them out. */
 export const DEVICE_COOKIE = 'ten-chairs-devices';

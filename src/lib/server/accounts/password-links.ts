@@ -1,9 +1,9 @@
 import { and, eq, isNull, sql } from 'drizzle-orm';
 import type { App } from '../app';
-import type { Reader } from '../database/connect';
-import { account, accountCredential } from '../database/schema';
-import { secret as told } from '../secret-in-answer';
-import { keyedDigest, sameDigest } from '../keyed-digest';
+import type { Reader } from '../foundation/database/connect';
+import { account, accountCredential } from '../foundation/database/schema';
+import { secret as told } from '../foundation/secret-in-answer';
+import { keyedDigest, sameDigest } from '../foundation/keyed-digest';
 
 /** How long a link for choosing a password is good, in milliseconds: to a newcomer, to who forgot. */
 export const INVITED_FOR = 7 * 24 * 60 * 60 * 1000;

@@ -1,12 +1,12 @@
 import { eq } from 'drizzle-orm';
 import { localOf } from '../../core/time/local-time';
-import { keyedDigest, sameDigest } from '../keyed-digest';
+import { keyedDigest, sameDigest } from '../foundation/keyed-digest';
 import type { App } from '../app';
 import { schoolSetUp } from '../../operations/school';
-import { account, school } from '../database/schema';
-import { newId } from '../identifiers';
-import { performs } from '../runner/perform';
-import { actorId } from '../runner/record-act';
+import { account, school } from '../foundation/database/schema';
+import { newId } from '../foundation/identifiers';
+import { performs } from '../foundation/runner/perform';
+import { actorId } from '../foundation/runner/record-act';
 import { hasOrganiser, type NewAccount } from './accounts';
 
 /** The code without which nobody becomes the first organiser: three groups of four. */

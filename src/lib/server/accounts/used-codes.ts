@@ -1,8 +1,8 @@
 import { eq, lt } from 'drizzle-orm';
-import type { Clock } from '../clock';
-import type { Database } from '../database/connect';
-import { usedCode } from '../database/schema';
-import { keyedDigest } from '../keyed-digest';
+import type { Clock } from '../foundation/clock';
+import type { Database } from '../foundation/database/connect';
+import { usedCode } from '../foundation/database/schema';
+import { keyedDigest } from '../foundation/keyed-digest';
 
 /** An authenticator shows a code for half a minute, and its neighbours are taken as well. */
 const GOOD_FOR = 5 * 60_000;

@@ -1,8 +1,8 @@
 import { and, eq } from 'drizzle-orm';
-import type { Clock } from '../clock';
-import type { Transaction } from '../database/connect';
-import { accountCredential } from '../database/schema';
-import { newId } from '../identifiers';
+import type { Clock } from '../foundation/clock';
+import type { Transaction } from '../foundation/database/connect';
+import { accountCredential } from '../foundation/database/schema';
+import { newId } from '../foundation/identifiers';
 
 /** The name under which the account package keeps passwords. */
 const PROVIDER = 'credential';

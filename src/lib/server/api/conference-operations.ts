@@ -1,11 +1,11 @@
 import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
 import type { z } from 'zod';
-import { seatStates, type SeatState } from '../../core/conferences/seat-state';
+import { seatStates, type SeatState } from '../../core/snapshot/seat-state';
 import { groupBy } from '../../core/group-by';
 import { datesOf } from '../../core/desks/desk-plan';
 import { modeOf } from '../../core/rules/places';
 import { placesOf } from '../../core/rules/slot-answer';
-import { usualRules } from '../../core/rules/rules';
+import { usualRules } from '../../core/snapshot/rules';
 import type { App } from '../app';
 import { loadSnapshot } from '../conferences/load-snapshot';
 import { readClaims } from '../conferences/read-claims';
@@ -15,8 +15,8 @@ import {
 	phaseOfRow,
 	type ConferenceRow,
 } from '../conferences/read-conference';
-import { inTransaction } from '../database/transaction';
-import { family, familyAdult, invitation, wish } from '../database/schema';
+import { inTransaction } from '../foundation/database/transaction';
+import { family, familyAdult, invitation, wish } from '../foundation/database/schema';
 import { substitutesOf } from '../desks/named-substitutes';
 import { familyCodes } from '../invitations/family-codes';
 import { invitationLink } from '../invitations/links';

@@ -1,5 +1,5 @@
 import { z, type ZodType } from 'zod';
-import type { Step } from '../gate';
+import type { Step } from '../foundation/gate';
 import type { Scope } from '../../operations/school';
 
 /** One operation of the open interface: what it takes and answers. Routes and description share it. */

@@ -3,12 +3,12 @@ import { and, desc, eq, isNull } from 'drizzle-orm';
 import { may, type Actor } from '../../core/permissions/may';
 import { tokenMake, tokenRevoke } from '../../operations/school';
 import type { App } from '../app';
-import { account, apiToken } from '../database/schema';
-import { newId } from '../identifiers';
-import { secret } from '../secret-in-answer';
-import { keyedDigest } from '../keyed-digest';
-import { ForbiddenError } from '../permissions/forbidden';
-import { performs } from '../runner/perform';
+import { account, apiToken } from '../foundation/database/schema';
+import { newId } from '../foundation/identifiers';
+import { secret } from '../foundation/secret-in-answer';
+import { keyedDigest } from '../foundation/keyed-digest';
+import { ForbiddenError } from '../foundation/forbidden';
+import { performs } from '../foundation/runner/perform';
 
 export interface ApiToken {
 	readonly id: string;

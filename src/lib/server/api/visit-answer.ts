@@ -1,5 +1,5 @@
 import type { z } from 'zod';
-import type { FamilyHold, FamilyProjection } from '../../core/conferences/family-projection';
+import type { FamilyHold, FamilyProjection } from '../../core/visits/family-projection';
 import type { NamedSubstitute } from '../../core/desks/named-substitutes';
 import { modeOf } from '../../core/rules/places';
 import type { Adult } from './whose-visit';

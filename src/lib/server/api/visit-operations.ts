@@ -1,11 +1,11 @@
 import type { z } from 'zod';
 import { may } from '../../core/permissions/may';
-import type { FamilyProjection } from '../../core/conferences/family-projection';
+import type { FamilyProjection } from '../../core/visits/family-projection';
 import type { WantedPlace } from '../../core/visits/kept-place';
 import { plansKeeping, suggestFor, type PlannedVisit } from '../../core/visits/plan-for-family';
 import type { VisitConflict } from '../../core/visits/settle-visit';
-import { bookVisit, cancelAppointments, changeVisit } from '../booking/change-visit';
-import { giveBack, holdVisit } from '../booking/hold-visit';
+import { bookVisit, cancelAppointments, changeVisit } from '../visits/change-visit';
+import { giveBack, holdVisit } from '../visits/hold-visit';
 import { familyView } from '../visits/family-view';
 import type { Outcome } from '../../operations/change';
 import type { Conflicts } from '../../operations/visit-shapes';

@@ -1,7 +1,7 @@
 import type { Actor } from '../../core/permissions/may';
 import type { App } from '../app';
 import { conferenceWithId, isVisible, visibleConferences } from '../conferences/read-conference';
-import { ForbiddenError } from '../permissions/forbidden';
+import { ForbiddenError } from '../foundation/forbidden';
 import { notFound } from './problem';
 
 export type Adult = Extract<Actor, { kind: 'adult' }>;

@@ -1,8 +1,8 @@
 import { and, asc, inArray } from 'drizzle-orm';
 import type { BusyKind } from '../../core/calendars/read-calendar';
 import type { Stretch } from '../../core/time/stretch';
-import type { Reader } from '../database/connect';
-import { busyTime } from '../database/schema';
+import type { Reader } from '../foundation/database/connect';
+import { busyTime } from '../foundation/database/schema';
 
 /** What a conference decides about entries that are not plainly busy. */
 export interface CountedKinds {

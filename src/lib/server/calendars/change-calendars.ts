@@ -7,12 +7,12 @@ import {
 	calendarRead,
 	calendarRemove,
 } from '../../operations/calendars';
-import type { Clock } from '../clock';
-import type { Reader, Transaction } from '../database/connect';
-import { insertAll } from '../database/insert-all';
-import { busyTime, calendar, person } from '../database/schema';
-import { newId } from '../identifiers';
-import { performs, type Asked } from '../runner/perform';
+import type { Clock } from '../foundation/clock';
+import type { Reader, Transaction } from '../foundation/database/connect';
+import { insertAll } from '../foundation/database/insert-all';
+import { busyTime, calendar, person } from '../foundation/database/schema';
+import { newId } from '../foundation/identifiers';
+import { performs, type Asked } from '../foundation/runner/perform';
 
 const lock = ({ tx, input }: Asked<{ readonly person: string }>) => lockPerson(tx, input.person);
 

@@ -1,5 +1,5 @@
 import type { CalendarRead, CalendarWindow } from '../../core/calendars/read-calendar';
-import { runAside, type AsideLimits } from '../aside/run-aside';
+import { runAside, type AsideLimits } from '../foundation/aside/run-aside';
 import type { CalendarInput } from './read-calendar.worker';
 import source from './read-calendar.worker?node-worker';
 

@@ -1,5 +1,5 @@
 import { readCalendar, type CalendarWindow } from '../../core/calendars/read-calendar';
-import { answerAside } from '../aside/answer-aside';
+import { answerAside } from '../foundation/aside/answer-aside';
 
 /** A calendar file's text, and the stretch in which it matters. */
 export interface CalendarInput {

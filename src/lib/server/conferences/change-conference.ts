@@ -5,9 +5,9 @@ import {
 	conferencePublish,
 	conferenceWithdraw,
 } from '../../operations/conferences';
-import { conference } from '../database/schema';
-import { newId } from '../identifiers';
-import { performs } from '../runner/perform';
+import { conference } from '../foundation/database/schema';
+import { newId } from '../foundation/identifiers';
+import { performs } from '../foundation/runner/perform';
 import { freeAddress } from './free-address';
 import { columnsOf } from './save-basics';
 

@@ -1,6 +1,6 @@
 import type { ConferenceHours } from '../../core/desks/desk-plan';
 import type { Division } from '../../core/slots/slot-grid';
-import type { conference } from '../database/schema';
+import type { conference } from '../foundation/database/schema';
 
 type ConferenceRow = typeof conference.$inferSelect;
 

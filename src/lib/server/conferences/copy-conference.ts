@@ -1,7 +1,7 @@
 import { eq, inArray, sql } from 'drizzle-orm';
 import { shiftHours, shiftOf, shiftPlan } from '../../core/conferences/shift-conference';
 import { datesOf } from '../../core/desks/desk-plan';
-import { usualRules } from '../../core/rules/rules';
+import { usualRules } from '../../core/snapshot/rules';
 import {
 	addDays,
 	daysBetween,
@@ -10,14 +10,14 @@ import {
 	type LocalDate,
 } from '../../core/time/local-time';
 import { conferenceCopy } from '../../operations/conferences';
-import type { Reader } from '../database/connect';
-import { conference, person } from '../database/schema';
+import type { Reader } from '../foundation/database/connect';
+import { conference, person } from '../foundation/database/schema';
 import { loadPlans } from '../desks/load-plans';
 import { syncDesks } from '../desks/sync-desks';
 import { writePlan } from '../desks/write-plan';
-import { newId } from '../identifiers';
-import { fullName } from '../people/names';
-import { performs } from '../runner/perform';
+import { newId } from '../foundation/identifiers';
+import { fullName } from '../register/names';
+import { performs } from '../foundation/runner/perform';
 import { conferenceHours } from './conference-hours';
 import { freeAddress } from './free-address';
 import { basicsOf, columnsOf } from './save-basics';

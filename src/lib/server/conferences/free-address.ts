@@ -1,6 +1,6 @@
 import { ne } from 'drizzle-orm';
-import type { Reader } from '../database/connect';
-import { conference } from '../database/schema';
+import type { Reader } from '../foundation/database/connect';
+import { conference } from '../foundation/database/schema';
 
 const LONGEST = 40;
 

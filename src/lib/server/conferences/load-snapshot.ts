@@ -1,5 +1,5 @@
 import { and, asc, eq, inArray, isNotNull, isNull, or, sql } from 'drizzle-orm';
-import type { ConferenceSnapshot, Interpreter, Slot } from '../../core/conferences/snapshot';
+import type { ConferenceSnapshot, Interpreter, Slot } from '../../core/snapshot/snapshot';
 import { datesOf } from '../../core/desks/desk-plan';
 import { groupBy } from '../../core/group-by';
 import {
@@ -7,12 +7,12 @@ import {
 	readAvailableHours,
 	type AvailableHours,
 } from '../../core/time/available-hours';
-import { usualRules } from '../../core/rules/rules';
+import { usualRules } from '../../core/snapshot/rules';
 import { laterInstantOf, type LocalDate } from '../../core/time/local-time';
 import { joined, type Stretch } from '../../core/time/stretch';
-import { walksBetween } from '../places/walks';
+import { walksBetween } from '../rooms/walks';
 import { busyOf } from '../calendars/busy-of';
-import type { Reader } from '../database/connect';
+import type { Reader } from '../foundation/database/connect';
 import {
 	appointment,
 	building,
@@ -25,7 +25,7 @@ import {
 	seriesPlace,
 	sitting,
 	slot,
-} from '../database/schema';
+} from '../foundation/database/schema';
 
 const cache = new Map<string, ConferenceSnapshot>();
 

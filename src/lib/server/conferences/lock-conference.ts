@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm';
-import type { Transaction } from '../database/connect';
-import { conference } from '../database/schema';
+import type { Transaction } from '../foundation/database/connect';
+import { conference } from '../foundation/database/schema';
 
 /**
  * Changes of the set-up queue up at the conference, without keeping bookings (which refer to its key)

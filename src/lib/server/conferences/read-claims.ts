@@ -1,9 +1,9 @@
 import { and, eq, gt, sql } from 'drizzle-orm';
-import { seatStates, type SeatState } from '../../core/conferences/seat-state';
-import type { Claim } from '../../core/conferences/snapshot';
-import type { Reader } from '../database/connect';
-import { instantParam } from '../database/params';
-import { hold } from '../database/schema';
+import { seatStates, type SeatState } from '../../core/snapshot/seat-state';
+import type { Claim } from '../../core/snapshot/snapshot';
+import type { Reader } from '../foundation/database/connect';
+import { instantParam } from '../foundation/database/params';
+import { hold } from '../foundation/database/schema';
 import { loadSnapshot } from './load-snapshot';
 
 /**

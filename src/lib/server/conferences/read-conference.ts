@@ -2,8 +2,8 @@ import { desc, eq } from 'drizzle-orm';
 import { validate } from 'uuid';
 import { phaseOf, type Phase } from '../../core/conferences/phase';
 import { datesOf } from '../../core/desks/desk-plan';
-import type { Reader } from '../database/connect';
-import { conference } from '../database/schema';
+import type { Reader } from '../foundation/database/connect';
+import { conference } from '../foundation/database/schema';
 
 export type ConferenceRow = typeof conference.$inferSelect;
 

@@ -4,11 +4,11 @@ import { findClashes } from '../../core/clashes/find-clashes';
 import { sittingsOfPlan } from '../../core/desks/desk-plan';
 import { may, type Actor } from '../../core/permissions/may';
 import type { App } from '../app';
-import { student } from '../database/schema';
+import { student } from '../foundation/database/schema';
 import { readDeskBoard } from '../desks/desk-board';
-import { byName } from '../people/name-order';
-import { fullName } from '../people/names';
-import { ForbiddenError } from '../permissions/forbidden';
+import { byName } from '../register/name-order';
+import { fullName } from '../register/names';
+import { ForbiddenError } from '../foundation/forbidden';
 import { meetingsOf } from '../visits/derive-wishes';
 
 /** What should be looked at before families see a conference; all of it may be meant so. */

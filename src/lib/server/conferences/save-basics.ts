@@ -8,11 +8,11 @@ import { isSame } from '../../core/merge/is-same';
 import { mergeFields } from '../../core/merge/merge-fields';
 import { localOf } from '../../core/time/local-time';
 import { basicsSave } from '../../operations/conferences';
-import type { Clock } from '../clock';
-import type { Transaction } from '../database/connect';
-import { conference } from '../database/schema';
+import type { Clock } from '../foundation/clock';
+import type { Transaction } from '../foundation/database/connect';
+import { conference } from '../foundation/database/schema';
 import { syncAllDesks } from '../desks/sync-desks';
-import { performs } from '../runner/perform';
+import { performs } from '../foundation/runner/perform';
 import { addressChoices } from './free-address';
 import { lockConference } from './lock-conference';
 

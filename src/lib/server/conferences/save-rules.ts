@@ -1,8 +1,8 @@
 import { and, eq, sql } from 'drizzle-orm';
-import { rulesSchema, usualRules, type Rules } from '../../core/rules/rules';
+import { rulesSchema, usualRules, type Rules } from '../../core/snapshot/rules';
 import { rulesSave } from '../../operations/conferences';
-import { conference, desk } from '../database/schema';
-import { performs } from '../runner/perform';
+import { conference, desk } from '../foundation/database/schema';
+import { performs } from '../foundation/runner/perform';
 import { lockConference } from './lock-conference';
 
 /**

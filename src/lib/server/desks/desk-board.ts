@@ -5,10 +5,10 @@ import { receiversOn } from '../../core/desks/receivers';
 import { may, type Actor } from '../../core/permissions/may';
 import type { BoardRoom, BoardTeacher, DeskBoard } from '../../operations/desk-board';
 import type { App } from '../app';
-import { isWished } from '../booking/family-facts';
+import { isWished } from '../visits/family-facts';
 import { busyOf } from '../calendars/busy-of';
 import { conferenceHours } from '../conferences/conference-hours';
-import type { Reader } from '../database/connect';
+import type { Reader } from '../foundation/database/connect';
 import {
 	appointment,
 	appointmentAlong,
@@ -25,15 +25,15 @@ import {
 	takenSlot,
 	wish,
 	wishDesk,
-} from '../database/schema';
+} from '../foundation/database/schema';
 import { invitationLink } from '../invitations/links';
-import { byName } from '../people/name-order';
-import { fullName } from '../people/names';
-import { ForbiddenError } from '../permissions/forbidden';
-import { walksBetween } from '../places/walks';
+import { byName } from '../register/name-order';
+import { fullName } from '../register/names';
+import { ForbiddenError } from '../foundation/forbidden';
+import { walksBetween } from '../rooms/walks';
 import { loadPlans } from './load-plans';
 import { openProposals } from './proposals';
-import { secret } from '../secret-in-answer';
+import { secret } from '../foundation/secret-in-answer';
 import { slotsToSettle } from './to-settle';
 
 /** The desks of a conference with everything around them. */

@@ -1,8 +1,8 @@
 import { asc, eq, inArray } from 'drizzle-orm';
 import type { DeskPlan } from '../../core/desks/desk-plan';
 import { groupBy } from '../../core/group-by';
-import type { Reader } from '../database/connect';
-import { desk, deskPerson, deskSubstitute, series } from '../database/schema';
+import type { Reader } from '../foundation/database/connect';
+import { desk, deskPerson, deskSubstitute, series } from '../foundation/database/schema';
 import { placesOfSeries } from './places';
 
 /** The plans of a conference's desks, in order of their numbers. */

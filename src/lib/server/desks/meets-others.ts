@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { DoneAct } from '../runner/record-act';
+import type { DoneAct } from '../foundation/runner/record-act';
 
 /** What an act keeps of a desk, as far as it says who is met there. */
 const met = z

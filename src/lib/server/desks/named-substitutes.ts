@@ -1,9 +1,9 @@
 import { inArray } from 'drizzle-orm';
-import type { Desk } from '../../core/conferences/snapshot';
+import type { Desk } from '../../core/snapshot/snapshot';
 import type { NamedSubstitute } from '../../core/desks/named-substitutes';
-import type { Reader } from '../database/connect';
-import { person } from '../database/schema';
-import { fullName } from '../people/names';
+import type { Reader } from '../foundation/database/connect';
+import { person } from '../foundation/database/schema';
+import { fullName } from '../register/names';
 
 /** Who stands in for whom at these desks, by desk; desks at which nobody does have none. */
 export async function substitutesOf(

@@ -1,11 +1,11 @@
 import { and, asc, eq, inArray } from 'drizzle-orm';
 import type { PlannedPlace } from '../../core/desks/desk-plan';
 import { groupBy } from '../../core/group-by';
-import type { Clock } from '../clock';
-import type { Reader, Transaction } from '../database/connect';
-import { building, place, seriesPlace } from '../database/schema';
-import { secret } from '../secret-in-answer';
-import { newId } from '../identifiers';
+import type { Clock } from '../foundation/clock';
+import type { Reader, Transaction } from '../foundation/database/connect';
+import { building, place, seriesPlace } from '../foundation/database/schema';
+import { secret } from '../foundation/secret-in-answer';
+import { newId } from '../foundation/identifiers';
 
 /** The places that are meant: known ones, else new ones. Returns their ids in the same order. */
 export async function placesFor(

@@ -2,11 +2,11 @@ import { and, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
 import type { DeskPlan } from '../../core/desks/desk-plan';
 import { receiversOn } from '../../core/desks/receivers';
 import { groupBy } from '../../core/group-by';
-import { dropHoldsAt } from '../booking/held-claims';
-import type { Clock } from '../clock';
-import type { Transaction } from '../database/connect';
-import { appointment, claim, slot, takenSlot } from '../database/schema';
-import { newId } from '../identifiers';
+import { dropHoldsAt } from '../visits/held-claims';
+import type { Clock } from '../foundation/clock';
+import type { Transaction } from '../foundation/database/connect';
+import { appointment, claim, slot, takenSlot } from '../foundation/database/schema';
+import { newId } from '../foundation/identifiers';
 
 /**
  * Makes the claims of a desk's appointments follow who receives and how long the gaps are. A person who

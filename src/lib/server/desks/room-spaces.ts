@@ -1,7 +1,7 @@
 import { asc, eq, inArray } from 'drizzle-orm';
 import { overlaps, type Stretch } from '../../core/time/stretch';
-import type { Transaction } from '../database/connect';
-import { place, sitting } from '../database/schema';
+import type { Transaction } from '../foundation/database/connect';
+import { place, sitting } from '../foundation/database/schema';
 
 /** The rooms in which desks hold a space. */
 export async function roomsHeldBy(tx: Transaction, deskIds: readonly string[]): Promise<string[]> {

@@ -5,10 +5,10 @@ import { groupBy } from '../../core/group-by';
 import { isCrowded } from '../../core/rooms/is-crowded';
 import { laterInstantOf } from '../../core/time/local-time';
 import type { Stretch } from '../../core/time/stretch';
-import type { Clock } from '../clock';
-import type { Transaction } from '../database/connect';
-import { place, sitting } from '../database/schema';
-import { newId } from '../identifiers';
+import type { Clock } from '../foundation/clock';
+import type { Transaction } from '../foundation/database/connect';
+import { place, sitting } from '../foundation/database/schema';
+import { newId } from '../foundation/identifiers';
 import { placesOfSeries } from './places';
 
 /**

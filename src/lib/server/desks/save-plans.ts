@@ -12,15 +12,15 @@ import {
 	type PlanChange,
 	type PlanOutcome,
 } from '../../operations/desks';
-import type { Clock } from '../clock';
+import type { Clock } from '../foundation/clock';
 import { conferenceHours } from '../conferences/conference-hours';
 import { lockConference } from '../conferences/lock-conference';
-import type { Reader, Transaction } from '../database/connect';
-import { EXCLUSION_VIOLATION, postgresError } from '../database/errors';
-import { conference, person, slot, takenSlot } from '../database/schema';
-import { teacherNamed } from '../people/teachers';
-import { performs, type Deps } from '../runner/perform';
-import type { DoneAct } from '../runner/record-act';
+import type { Reader, Transaction } from '../foundation/database/connect';
+import { EXCLUSION_VIOLATION, postgresError } from '../foundation/database/errors';
+import { conference, person, slot, takenSlot } from '../foundation/database/schema';
+import { teacherNamed } from '../register/teachers';
+import { performs, type Deps } from '../foundation/runner/perform';
+import type { DoneAct } from '../foundation/runner/record-act';
 import { loadPlans } from './load-plans';
 import { lockDesks, syncDesks } from './sync-desks';
 import { dropDesk, dropSeries, writePlan } from './write-plan';

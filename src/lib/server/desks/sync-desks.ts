@@ -1,9 +1,15 @@
 import { eq, inArray } from 'drizzle-orm';
 import type { ConferenceHours, DeskPlan } from '../../core/desks/desk-plan';
-import type { Clock } from '../clock';
+import type { Clock } from '../foundation/clock';
 import { conferenceHours } from '../conferences/conference-hours';
-import type { Transaction } from '../database/connect';
-import { conference, deskPerson, deskSubstitute, person, slot } from '../database/schema';
+import type { Transaction } from '../foundation/database/connect';
+import {
+	conference,
+	deskPerson,
+	deskSubstitute,
+	person,
+	slot,
+} from '../foundation/database/schema';
 import { loadPlans } from './load-plans';
 import { reclaimDesk } from './reclaim';
 import { withoutRoomsInUse } from './rooms-in-use';

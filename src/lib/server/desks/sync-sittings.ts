@@ -6,10 +6,10 @@ import {
 	type PlannedSitting,
 } from '../../core/desks/desk-plan';
 import { instantOf } from '../../core/time/local-time';
-import type { Clock } from '../clock';
-import type { Transaction } from '../database/connect';
-import { sitting } from '../database/schema';
-import { newId } from '../identifiers';
+import type { Clock } from '../foundation/clock';
+import type { Transaction } from '../foundation/database/connect';
+import { sitting } from '../foundation/database/schema';
+import { newId } from '../foundation/identifiers';
 import { placesOfSeries } from './places';
 
 /** A sitting as it is in the database, with the plan that it follows. */

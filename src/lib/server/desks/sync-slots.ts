@@ -2,12 +2,12 @@ import { and, count, eq, inArray } from 'drizzle-orm';
 import type { DeskPlan } from '../../core/desks/desk-plan';
 import { receiversOn } from '../../core/desks/receivers';
 import { slotsOfSitting } from '../../core/slots/hours';
-import type { Clock } from '../clock';
-import type { Transaction } from '../database/connect';
-import { dropHoldsAt } from '../booking/held-claims';
-import { insertAll } from '../database/insert-all';
-import { appointment, takenSlot, slot } from '../database/schema';
-import { newId } from '../identifiers';
+import type { Clock } from '../foundation/clock';
+import type { Transaction } from '../foundation/database/connect';
+import { dropHoldsAt } from '../visits/held-claims';
+import { insertAll } from '../foundation/database/insert-all';
+import { appointment, takenSlot, slot } from '../foundation/database/schema';
+import { newId } from '../foundation/identifiers';
 import type { SyncedSitting } from './sync-sittings';
 
 type SlotRow = typeof slot.$inferSelect;

@@ -1,8 +1,8 @@
 import { eq, inArray, sql } from 'drizzle-orm';
 import type { DeskPlan } from '../../core/desks/desk-plan';
-import type { Clock } from '../clock';
-import type { Transaction } from '../database/connect';
-import { insertAll } from '../database/insert-all';
+import type { Clock } from '../foundation/clock';
+import type { Transaction } from '../foundation/database/connect';
+import { insertAll } from '../foundation/database/insert-all';
 import {
 	desk,
 	deskPerson,
@@ -12,7 +12,7 @@ import {
 	sitting,
 	slot,
 	wishDesk,
-} from '../database/schema';
+} from '../foundation/database/schema';
 import { placesFor } from './places';
 import { dropSlots } from './sync-slots';
 

@@ -1,14 +1,14 @@
 import { inArray } from 'drizzle-orm';
-import { seatStates, type SeatState } from '../../core/conferences/seat-state';
+import { seatStates, type SeatState } from '../../core/snapshot/seat-state';
 import type { NamedSubstitute } from '../../core/desks/named-substitutes';
 import { groupBy } from '../../core/group-by';
 import { may, type Actor } from '../../core/permissions/may';
 import type { App } from '../app';
 import { loadSnapshot } from '../conferences/load-snapshot';
 import { readClaims } from '../conferences/read-claims';
-import { slot } from '../database/schema';
+import { slot } from '../foundation/database/schema';
 import { substitutesOf } from '../desks/named-substitutes';
-import { ForbiddenError } from '../permissions/forbidden';
+import { ForbiddenError } from '../foundation/forbidden';
 import { readSeated, type Seated } from '../visits/read-seated';
 
 export interface FloorSeat {

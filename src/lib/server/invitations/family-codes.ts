@@ -1,9 +1,9 @@
 import { eq } from 'drizzle-orm';
 import type { App } from '../app';
-import type { Reader, Transaction } from '../database/connect';
-import { family, familyCode } from '../database/schema';
-import { secret } from '../secret-in-answer';
-import { keyedDigest } from '../keyed-digest';
+import type { Reader, Transaction } from '../foundation/database/connect';
+import { family, familyCode } from '../foundation/database/schema';
+import { secret } from '../foundation/secret-in-answer';
+import { keyedDigest } from '../foundation/keyed-digest';
 
 /** Letters and digits that nobody mistakes for each other on paper. */
 const ALPHABET = '23456789ABCDEFGHJKMNPQRSTVWXYZ';

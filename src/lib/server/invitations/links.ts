@@ -1,6 +1,6 @@
-import { fromBase32, toBase32 } from '../base32';
-import { secret as told } from '../secret-in-answer';
-import { keyedDigest, sameDigest } from '../keyed-digest';
+import { fromBase32, toBase32 } from '../foundation/base32';
+import { secret as told } from '../foundation/secret-in-answer';
+import { keyedDigest, sameDigest } from '../foundation/keyed-digest';
 
 /** What a private link or a visitor's cookie stands for. */
 export interface InvitationRef {

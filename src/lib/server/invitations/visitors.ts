@@ -1,9 +1,9 @@
 import { and, eq, isNull } from 'drizzle-orm';
 import type { Actor } from '../../core/permissions/may';
-import type { Reader, Transaction } from '../database/connect';
-import { adult, family, familyAdult, invitation, person } from '../database/schema';
-import { newId } from '../identifiers';
-import type { Clock } from '../clock';
+import type { Reader, Transaction } from '../foundation/database/connect';
+import { adult, family, familyAdult, invitation, person } from '../foundation/database/schema';
+import { newId } from '../foundation/identifiers';
+import type { Clock } from '../foundation/clock';
 import { isLinkSecret, readLinkToken, readVisitorCookie, visitorCookie } from './links';
 
 /** Who came through a private link, and through which. */

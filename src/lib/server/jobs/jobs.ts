@@ -1,11 +1,11 @@
 import { Logger as WorkerLogger, parseCronItems, run, type Runner } from 'graphile-worker';
 import { z } from 'zod';
 import type { App } from '../app';
-import { tendVisits } from '../booking/tend-visits';
+import { tendVisits } from '../visits/tend-visits';
 import { readAllCalendars } from '../calendars/calendars';
 import { sendLinks } from '../messages/send-links';
-import { describeError } from '../failures/describe-error';
-import { linkWords } from '../web/message-words';
+import { describeError } from '../foundation/failures/describe-error';
+import { linkWords } from '../messages/message-words';
 import { tendWaitingLists } from './tend-waiting-lists';
 
 /** What takes long does not hold up what is short. */

@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm';
 import { z } from 'zod';
 import type { App } from '../app';
-import { tendWaitingList } from '../booking/tend-waiting-list';
+import { tendWaitingList } from '../visits/tend-waiting-list';
 
 const payloads = z.array(z.object({ payload: z.object({ conference: z.string() }) }));
 

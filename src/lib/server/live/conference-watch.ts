@@ -1,12 +1,7 @@
 import type { SeatNews } from '../../operations/seat-news';
-import type { Clock } from '../clock';
-import type { Logger } from '../logs/logger';
-import {
-	differenceFrom,
-	wholeMessage,
-	type Audience,
-	type SeatReading,
-} from './seat-message';
+import type { Clock } from '../foundation/clock';
+import type { Logger } from '../foundation/logs/logger';
+import { differenceFrom, wholeMessage, type Audience, type SeatReading } from './seat-message';
 
 export type Hear = (message: SeatNews) => void;
 

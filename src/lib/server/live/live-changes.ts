@@ -1,8 +1,8 @@
 import type { Sql } from 'postgres';
-import type { Clock } from '../clock';
-import type { Database } from '../database/connect';
-import type { Logger } from '../logs/logger';
-import { ACCESS_CHANNEL, CHANNEL } from '../runner/announce';
+import type { Clock } from '../foundation/clock';
+import type { Database } from '../foundation/database/connect';
+import type { Logger } from '../foundation/logs/logger';
+import { ACCESS_CHANNEL, CHANNEL } from '../foundation/runner/announce';
 import { ConferenceWatch, type Hear } from './conference-watch';
 import type { Ground, OpenStreams } from './open-streams';
 import { readSeats } from './read-seats';

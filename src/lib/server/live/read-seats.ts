@@ -1,11 +1,11 @@
 import { sql } from 'drizzle-orm';
-import { seatStates } from '../../core/conferences/seat-state';
+import { seatStates } from '../../core/snapshot/seat-state';
 import { groupBy } from '../../core/group-by';
-import { isWished } from '../booking/family-facts';
+import { isWished } from '../visits/family-facts';
 import { loadSnapshot } from '../conferences/load-snapshot';
 import { nextHoldEnd, readClaims } from '../conferences/read-claims';
-import type { Reader } from '../database/connect';
-import { adultRight } from '../database/schema';
+import type { Reader } from '../foundation/database/connect';
+import { adultRight } from '../foundation/database/schema';
 import { closedSlots, presences, type Presence } from '../safety/kept-apart';
 import type { Concern, FamilyConcerns, SeatReading } from './seat-message';
 

@@ -1,6 +1,6 @@
-import type { SeatState } from '../../core/conferences/seat-state';
-import type { ConferenceSnapshot } from '../../core/conferences/snapshot';
-import { indexOf } from '../../core/conferences/snapshot-index';
+import type { SeatState } from '../../core/snapshot/seat-state';
+import type { ConferenceSnapshot } from '../../core/snapshot/snapshot';
+import { indexOf } from '../../core/snapshot/snapshot-index';
 import {
 	rightsOf,
 	type StudentRight,

@@ -1,6 +1,6 @@
 import { createTransport } from 'nodemailer';
-import type { Config } from '../config';
-import type { Logger } from '../logs/logger';
+import type { Config } from '../foundation/config';
+import type { Logger } from '../foundation/logs/logger';
 
 /** A message to one address, as plain text. */
 export interface Message {

@@ -1,12 +1,12 @@
 import { and, asc, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import { linksSendAll, type SendingState } from '../../operations/messages';
 import type { App } from '../app';
-import type { Reader } from '../database/connect';
-import { insertAll } from '../database/insert-all';
-import { invitation, linkSending, linkSendingPerson, person } from '../database/schema';
-import { newId } from '../identifiers';
-import { addJob } from '../jobs/add-job';
-import { performs } from '../runner/perform';
+import type { Reader } from '../foundation/database/connect';
+import { insertAll } from '../foundation/database/insert-all';
+import { invitation, linkSending, linkSendingPerson, person } from '../foundation/database/schema';
+import { newId } from '../foundation/identifiers';
+import { addJob } from '../foundation/add-job';
+import { performs } from '../foundation/runner/perform';
 import { sendLinkTo, type LinkWords } from './teacher-links';
 
 /**

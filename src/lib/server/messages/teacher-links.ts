@@ -2,12 +2,12 @@ import { and, eq, isNotNull, isNull } from 'drizzle-orm';
 import type { Actor } from '../../core/permissions/may';
 import { addressConfirm, linkSend } from '../../operations/messages';
 import type { App } from '../app';
-import type { Reader } from '../database/connect';
-import { invitation, person } from '../database/schema';
+import type { Reader } from '../foundation/database/connect';
+import { invitation, person } from '../foundation/database/schema';
 import { invitationLink, legibleDigest, type InvitationRef } from '../invitations/links';
-import { keyedDigest, sameDigest } from '../keyed-digest';
-import { fullName } from '../people/names';
-import { performs, type Deps } from '../runner/perform';
+import { keyedDigest, sameDigest } from '../foundation/keyed-digest';
+import { fullName } from '../register/names';
+import { performs, type Deps } from '../foundation/runner/perform';
 
 /** Words of the message; sentences come from the message library. */
 export interface LinkWords {

@@ -1,8 +1,8 @@
 import { and, eq, isNull, sql } from 'drizzle-orm';
-import { plainLabel, yearOfClass } from '../../core/lists/class-label';
+import { plainLabel, yearOfClass } from '../../core/register/class-label';
 import { studentAdd, type NewHome, type NewStudent } from '../../operations/register';
-import type { Clock } from '../clock';
-import type { Transaction } from '../database/connect';
+import type { Clock } from '../foundation/clock';
+import type { Transaction } from '../foundation/database/connect';
 import {
 	adult,
 	enrolment,
@@ -12,10 +12,10 @@ import {
 	school,
 	schoolClass,
 	student,
-} from '../database/schema';
-import { newId } from '../identifiers';
+} from '../foundation/database/schema';
+import { newId } from '../foundation/identifiers';
 import { invite } from '../invitations/visitors';
-import { performs } from '../runner/perform';
+import { performs } from '../foundation/runner/perform';
 import { lockRegisterFor } from './lock-register';
 
 /** A student by hand, with a new family or in a known one. */

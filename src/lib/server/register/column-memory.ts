@@ -1,9 +1,9 @@
-import { listKinds, type ListField, type ListKind } from '../../core/lists/list-kinds';
-import { isOneRoster } from '../../core/lists/one-roster';
-import { headerSignature } from '../../core/lists/propose-columns';
-import type { NamedTable } from '../../core/lists/named-table';
-import type { Reader, Transaction } from '../database/connect';
-import { columnMemory } from '../database/schema';
+import { listKinds, type ListField, type ListKind } from '../../core/register/list-kinds';
+import { isOneRoster } from '../../core/register/one-roster';
+import { headerSignature } from '../../core/register/propose-columns';
+import type { NamedTable } from '../../core/register/named-table';
+import type { Reader, Transaction } from '../foundation/database/connect';
+import { columnMemory } from '../foundation/database/schema';
 
 /** What the columns of known headings meant the last time, by the headings' signature. */
 export async function rememberedColumns(

@@ -1,16 +1,16 @@
 import { createHash } from 'node:crypto';
-import { compareLists } from '../../core/lists/compare-lists';
-import { leavingBy } from '../../core/lists/leaving';
-import { isOneRoster, readOneRoster } from '../../core/lists/one-roster';
-import { missingFields } from '../../core/lists/propose-columns';
-import type { NamedTable } from '../../core/lists/named-table';
-import { readRows } from '../../core/lists/read-rows';
-import { sharedClasses } from '../../core/lists/shared-classes';
-import type { RegisterLists } from '../../core/lists/register-lists';
-import { answerAside } from '../aside/answer-aside';
-import { newId } from '../identifiers';
-import type { UnreadableTable } from '../../core/lists/lists-preview';
-import type { ComparedLists, ListsInput } from './compare-aside';
+import { compareLists } from '../../core/register/compare-lists';
+import { leavingBy } from '../../core/register/leaving';
+import { isOneRoster, readOneRoster } from '../../core/register/one-roster';
+import { missingFields } from '../../core/register/propose-columns';
+import type { NamedTable } from '../../core/register/named-table';
+import { readRows } from '../../core/register/read-rows';
+import { sharedClasses } from '../../core/register/shared-classes';
+import type { RegisterLists } from '../../core/register/register-lists';
+import { answerAside } from '../foundation/aside/answer-aside';
+import { newId } from '../foundation/identifiers';
+import type { UnreadableTable } from '../../core/register/lists-preview';
+import type { ComparedLists, ListsInput } from './compared-lists';
 import { listsSchema, seenSchema } from './lists-body';
 
 const NOTHING: RegisterLists = {

@@ -7,8 +7,8 @@ import {
 	type FamilyInput,
 } from '../../operations/register';
 import type { App } from '../app';
-import type { Transaction } from '../database/connect';
-import { EXCLUSION_VIOLATION, postgresError } from '../database/errors';
+import type { Transaction } from '../foundation/database/connect';
+import { EXCLUSION_VIOLATION, postgresError } from '../foundation/database/errors';
 import {
 	adult,
 	family,
@@ -17,15 +17,15 @@ import {
 	invitation,
 	person,
 	student,
-} from '../database/schema';
-import { newId } from '../identifiers';
+} from '../foundation/database/schema';
+import { newId } from '../foundation/identifiers';
 import { invitationLink } from '../invitations/links';
 import { invite } from '../invitations/visitors';
-import { homeLabel } from '../people/class-labels';
-import { byName } from '../people/name-order';
-import { fullName } from '../people/names';
-import { ForbiddenError } from '../permissions/forbidden';
-import { performs } from '../runner/perform';
+import { homeLabel } from './class-labels';
+import { byName } from './name-order';
+import { fullName } from './names';
+import { ForbiddenError } from '../foundation/forbidden';
+import { performs } from '../foundation/runner/perform';
 import { lockRegisterFor } from './lock-register';
 
 export interface AdultLine extends AdultInput {

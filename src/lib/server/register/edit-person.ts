@@ -2,15 +2,22 @@ import { and, eq, isNull, ne, sql } from 'drizzle-orm';
 import { may, type Actor } from '../../core/permissions/may';
 import { personAdd, personChange, type PersonInput } from '../../operations/register';
 import type { App } from '../app';
-import type { Transaction } from '../database/connect';
-import { adult, classTeacher, invitation, person, schoolClass, school } from '../database/schema';
-import { newId } from '../identifiers';
+import type { Transaction } from '../foundation/database/connect';
+import {
+	adult,
+	classTeacher,
+	invitation,
+	person,
+	schoolClass,
+	school,
+} from '../foundation/database/schema';
+import { newId } from '../foundation/identifiers';
 import { invitationLink } from '../invitations/links';
-import { byName } from '../people/name-order';
-import { ForbiddenError } from '../permissions/forbidden';
+import { byName } from './name-order';
+import { ForbiddenError } from '../foundation/forbidden';
 import { invite } from '../invitations/visitors';
-import { secret } from '../secret-in-answer';
-import { performs } from '../runner/perform';
+import { secret } from '../foundation/secret-in-answer';
+import { performs } from '../foundation/runner/perform';
 import { lockRegisterFor } from './lock-register';
 
 export interface PersonPage extends PersonInput {

@@ -12,11 +12,11 @@ import {
 	school,
 	schoolClass,
 	student,
-} from '../database/schema';
-import { byName } from '../people/name-order';
-import { fullName } from '../people/names';
-import { ForbiddenError } from '../permissions/forbidden';
-import { performs } from '../runner/perform';
+} from '../foundation/database/schema';
+import { byName } from './name-order';
+import { fullName } from './names';
+import { ForbiddenError } from '../foundation/forbidden';
+import { performs } from '../foundation/runner/perform';
 import { lockRegisterFor } from './lock-register';
 
 /** Whom a student's family meets, and why. */

@@ -2,7 +2,7 @@ import { and, eq, inArray, sql } from 'drizzle-orm';
 import { may, type Actor } from '../../core/permissions/may';
 import { familyErase } from '../../operations/register';
 import type { App } from '../app';
-import { dropHoldsOf } from '../booking/held-claims';
+import { dropHoldsOf } from '../visits/held-claims';
 import {
 	act,
 	adult,
@@ -14,11 +14,11 @@ import {
 	familyStudent,
 	invitation,
 	student,
-} from '../database/schema';
-import { ForbiddenError } from '../permissions/forbidden';
-import { secret } from '../secret-in-answer';
+} from '../foundation/database/schema';
+import { ForbiddenError } from '../foundation/forbidden';
+import { secret } from '../foundation/secret-in-answer';
 import { moveAdultClaims, readFamily } from './edit-family';
-import { performs } from '../runner/perform';
+import { performs } from '../foundation/runner/perform';
 import { lockRegister } from './lock-register';
 
 /**

@@ -2,7 +2,7 @@ import { sql } from 'drizzle-orm';
 import { may, type Actor } from '../../core/permissions/may';
 import type { FoundFamily } from '../../operations/found';
 import type { App } from '../app';
-import { ForbiddenError } from '../permissions/forbidden';
+import { ForbiddenError } from '../foundation/forbidden';
 import { familiesWithEveryWord } from './search';
 
 const MOST_FOUND = 20;

@@ -2,8 +2,8 @@ import { sql, type SQL } from 'drizzle-orm';
 import { may, type Actor } from '../../core/permissions/may';
 import type { Found } from '../../operations/found';
 import type { App } from '../app';
-import { byName } from '../people/name-order';
-import { ForbiddenError } from '../permissions/forbidden';
+import { byName } from './name-order';
+import { ForbiddenError } from '../foundation/forbidden';
 import { PAGE_LINES, pageOf, type ListPage, type ListQuery, type Sorts } from './list-page';
 import { everyWordIn, familiesWithEveryWord } from './search';
 

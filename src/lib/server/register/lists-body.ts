@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { listKinds, type ListField, type ListKind } from '../../core/lists/list-kinds';
-import { MOST_ROWS } from '../../core/lists/table';
+import { listKinds, type ListField, type ListKind } from '../../core/register/list-kinds';
+import { MOST_ROWS } from '../../core/register/table';
 
 const kinds = Object.keys(listKinds) as [ListKind, ...ListKind[]];
 const fields = [...new Set(kinds.flatMap((kind) => listKinds[kind].fields))] as [

@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm';
 import { groupBy } from '../../core/group-by';
-import type { RegisterState } from '../../core/lists/register-state';
-import type { Reader } from '../database/connect';
+import type { RegisterState } from '../../core/register/register-state';
+import type { Reader } from '../foundation/database/connect';
 import {
 	adult,
 	classTeacher,
@@ -13,7 +13,7 @@ import {
 	school,
 	schoolClass,
 	student,
-} from '../database/schema';
+} from '../foundation/database/schema';
 
 /** The whole register as lists are compared with it; classes are those of the running school year. */
 export async function loadRegister(db: Reader): Promise<RegisterState> {

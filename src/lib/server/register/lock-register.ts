@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm';
-import type { Transaction } from '../database/connect';
+import type { Transaction } from '../foundation/database/connect';
 
 /** Lists are read and families are rearranged one at a time. Any number will do, always the same. */
 const REGISTER_LOCK = 7_310_011;

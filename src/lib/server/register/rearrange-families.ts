@@ -1,7 +1,7 @@
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import { familyMerge, familySplit } from '../../operations/register';
-import { dropHoldsOf } from '../booking/held-claims';
-import type { Transaction } from '../database/connect';
+import { dropHoldsOf } from '../visits/held-claims';
+import type { Transaction } from '../foundation/database/connect';
 import {
 	appointment,
 	appointmentAdult,
@@ -10,9 +10,9 @@ import {
 	familyAdult,
 	familyStudent,
 	wish,
-} from '../database/schema';
-import { newId } from '../identifiers';
-import { performs } from '../runner/perform';
+} from '../foundation/database/schema';
+import { newId } from '../foundation/identifiers';
+import { performs } from '../foundation/runner/perform';
 import { lockRegisterFor } from './lock-register';
 
 /**

@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm';
 import type { RegisterCounts } from '../../operations/progress';
-import type { Reader } from '../database/connect';
+import type { Reader } from '../foundation/database/connect';
 
 /** How many of each are here now. */
 export async function registerCounts(db: Reader): Promise<RegisterCounts> {

@@ -1,7 +1,7 @@
 import { eq, sql } from 'drizzle-orm';
 import { leftSet } from '../../operations/register';
-import { person, student } from '../database/schema';
-import { performs } from '../runner/perform';
+import { person, student } from '../foundation/database/schema';
+import { performs } from '../foundation/runner/perform';
 import { lockRegisterFor } from './lock-register';
 
 const tables = { person, student };

@@ -1,9 +1,9 @@
 import { eq, sql, type SQL } from 'drizzle-orm';
 import { registerUndo } from '../../operations/register';
-import type { Reader } from '../database/connect';
-import { postgresError } from '../database/errors';
-import { act } from '../database/schema';
-import { performs } from '../runner/perform';
+import type { Reader } from '../foundation/database/connect';
+import { postgresError } from '../foundation/database/errors';
+import { act } from '../foundation/database/schema';
+import { performs } from '../foundation/runner/perform';
 import { lockRegister } from './lock-register';
 
 /** Acts on the register that can be taken back, the last one first; just the last one may be. */

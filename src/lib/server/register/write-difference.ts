@@ -1,8 +1,8 @@
 import { and, eq } from 'drizzle-orm';
-import type { RegisterWrites } from '../../core/lists/register-difference';
-import type { Clock } from '../clock';
-import type { Transaction } from '../database/connect';
-import { insertAll } from '../database/insert-all';
+import type { RegisterWrites } from '../../core/register/register-difference';
+import type { Clock } from '../foundation/clock';
+import type { Transaction } from '../foundation/database/connect';
+import { insertAll } from '../foundation/database/insert-all';
 import {
 	adult,
 	classTeacher,
@@ -15,8 +15,8 @@ import {
 	school,
 	schoolClass,
 	student,
-} from '../database/schema';
-import { newId } from '../identifiers';
+} from '../foundation/database/schema';
+import { newId } from '../foundation/identifiers';
 
 /** Writes what reading lists changes. Whoever is new gets an invitation. */
 export async function writeDifference(

@@ -1,11 +1,11 @@
-import type { RegisterState } from '../../core/lists/register-state';
+import type { RegisterState } from '../../core/register/register-state';
 import { may, type Actor } from '../../core/permissions/may';
 import { writeCsv, type WrittenTable } from '../../files/write-csv';
 import { writeWorkbook } from '../../files/write-workbook';
 import { writeZip } from '../../files/write-zip';
 import type { App } from '../app';
-import { ForbiddenError } from '../permissions/forbidden';
-import { readSchool } from '../people/school';
+import { ForbiddenError } from '../foundation/forbidden';
+import { readSchool } from './school';
 import { loadRegister } from './load-register';
 import { writtenOneRoster } from './write-one-roster';
 

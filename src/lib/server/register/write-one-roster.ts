@@ -1,6 +1,6 @@
-import { gradeCode } from '../../core/lists/one-roster';
-import { oneRosterManifest, oneRosterTable } from '../../core/lists/one-roster-columns';
-import type { RegisterState } from '../../core/lists/register-state';
+import { gradeCode } from '../../core/register/one-roster';
+import { oneRosterManifest, oneRosterTable } from '../../core/register/one-roster-columns';
+import type { RegisterState } from '../../core/register/register-state';
 import type { WrittenTable } from '../../files/write-csv';
 
 const ORG = 'school';

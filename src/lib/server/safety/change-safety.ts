@@ -3,12 +3,18 @@ import { may, type Actor } from '../../core/permissions/may';
 import type { FoundFamily } from '../../operations/found';
 import { familiesKeepApart, rightChange, type AdultRight } from '../../operations/safety';
 import type { App } from '../app';
-import type { Transaction } from '../database/connect';
-import { dropHoldsOf } from '../booking/held-claims';
-import { lockFamily } from '../booking/lock-visit';
-import { adultRight, apartFrom, familyAdult, familyStudent, keptApart } from '../database/schema';
+import type { Transaction } from '../foundation/database/connect';
+import { dropHoldsOf } from '../visits/held-claims';
+import { lockFamily } from '../visits/lock-visit';
+import {
+	adultRight,
+	apartFrom,
+	familyAdult,
+	familyStudent,
+	keptApart,
+} from '../foundation/database/schema';
 import { describeFamily } from '../register/find-families';
-import { performs } from '../runner/perform';
+import { performs } from '../foundation/runner/perform';
 
 export interface FamilySafety {
 	/** For each adult and student of the family. */

@@ -1,8 +1,8 @@
 import { sql, type SQL } from 'drizzle-orm';
-import type { ConferenceSnapshot } from '../../core/conferences/snapshot';
-import { indexOf } from '../../core/conferences/snapshot-index';
+import type { ConferenceSnapshot } from '../../core/snapshot/snapshot';
+import { indexOf } from '../../core/snapshot/snapshot-index';
 import { groupBy } from '../../core/group-by';
-import { slotsKeptApart } from '../../core/visits/keep-apart';
+import { slotsKeptApart } from '../../core/planner/keep-apart';
 
 /**
  * When a family and those from which it is kept apart are at the school: `margin` in minutes is `null`

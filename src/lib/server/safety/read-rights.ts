@@ -1,8 +1,8 @@
 import { eq } from 'drizzle-orm';
 import { rightsOf, type HasRight } from '../../core/permissions/adult-rights';
 import type { Actor } from '../../core/permissions/may';
-import type { Reader } from '../database/connect';
-import { adultRight } from '../database/schema';
+import type { Reader } from '../foundation/database/connect';
+import { adultRight } from '../foundation/database/schema';
 
 /** What whoever acts may do about students, where no family was read. */
 export async function readRights(db: Reader, actor: Actor): Promise<HasRight> {

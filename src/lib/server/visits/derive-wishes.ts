@@ -1,9 +1,9 @@
 import { and, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { groupBy } from '../../core/group-by';
 import { isSame } from '../../core/merge/is-same';
-import type { Clock } from '../clock';
-import type { Reader, Transaction } from '../database/connect';
-import { insertAll } from '../database/insert-all';
+import type { Clock } from '../foundation/clock';
+import type { Reader, Transaction } from '../foundation/database/connect';
+import { insertAll } from '../foundation/database/insert-all';
 import {
 	appointmentWish,
 	desk,
@@ -13,8 +13,8 @@ import {
 	waiting,
 	wish,
 	wishDesk,
-} from '../database/schema';
-import { newId } from '../identifiers';
+} from '../foundation/database/schema';
+import { newId } from '../foundation/identifiers';
 
 /** The weight of a wish that follows from a class; of one for a desk that is open to all. */
 const DERIVED_WEIGHT = 10;

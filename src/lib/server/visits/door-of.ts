@@ -1,7 +1,7 @@
-import type { Config } from '../config';
-import type { place } from '../database/schema';
-import { keyedDigest } from '../keyed-digest';
-import { secret } from '../secret-in-answer';
+import type { Config } from '../foundation/config';
+import type { place } from '../foundation/database/schema';
+import { keyedDigest } from '../foundation/keyed-digest';
+import { secret } from '../foundation/secret-in-answer';
 
 const LENGTH = 20;
 

@@ -5,11 +5,11 @@ import type {
 	FamilyProjection,
 	FamilySlot,
 	FamilyWish,
-} from '../../core/conferences/family-projection';
+} from '../../core/visits/family-projection';
 import { phaseOf } from '../../core/conferences/phase';
-import type { Slot } from '../../core/conferences/snapshot';
-import { indexOf } from '../../core/conferences/snapshot-index';
-import { placeKey, travelBetween } from '../../core/conferences/travel';
+import type { Slot } from '../../core/snapshot/snapshot';
+import { indexOf } from '../../core/snapshot/snapshot-index';
+import { placeKey, travelBetween } from '../../core/snapshot/ways';
 import { receiversOn } from '../../core/desks/receivers';
 import { may, type Actor } from '../../core/permissions/may';
 import { isRefusal } from '../../core/rules/answer';
@@ -20,18 +20,18 @@ import { placesOf, slotAnswer } from '../../core/rules/slot-answer';
 import { localOf, MINUTE } from '../../core/time/local-time';
 import { lengthOf, type VisitFacts } from '../../core/visits/settle-visit';
 import type { App } from '../app';
-import type { AppointmentState } from '../booking/appointment-state';
-import { readFamily } from '../booking/family-facts';
-import { shareOf } from '../booking/family-share';
-import { isOffice, visitFacts } from '../booking/visit-facts';
+import type { AppointmentState } from './appointment-state';
+import { readFamily } from './family-facts';
+import { shareOf } from './family-share';
+import { isOffice, visitFacts } from './visit-facts';
 import { loadSnapshot } from '../conferences/load-snapshot';
-import type { Reader } from '../database/connect';
-import { appointment, desk, place } from '../database/schema';
+import type { Reader } from '../foundation/database/connect';
+import { appointment, desk, place } from '../foundation/database/schema';
 import { substitutesOf } from '../desks/named-substitutes';
 import { doorOf } from './door-of';
-import { fullName } from '../people/names';
-import { ForbiddenError } from '../permissions/forbidden';
-import { secret } from '../secret-in-answer';
+import { fullName } from '../register/names';
+import { ForbiddenError } from '../foundation/forbidden';
+import { secret } from '../foundation/secret-in-answer';
 
 /** What one family may know of a conference, as it is now; without `choices` only what it has. */
 export async function familyView(

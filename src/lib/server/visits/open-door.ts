@@ -1,9 +1,9 @@
 import { eq } from 'drizzle-orm';
 import { may, type Actor } from '../../core/permissions/may';
 import type { App } from '../app';
-import { receiversOf } from '../booking/receives';
-import { appointment, place } from '../database/schema';
-import { ForbiddenError } from '../permissions/forbidden';
+import { receiversOf } from './receives';
+import { appointment, place } from '../foundation/database/schema';
+import { ForbiddenError } from '../foundation/forbidden';
 import { doorOf } from './door-of';
 
 /**

@@ -13,8 +13,8 @@ import {
 	place,
 	slot,
 	student,
-} from '../database/schema';
-import { fullName } from '../people/names';
+} from '../foundation/database/schema';
+import { fullName } from '../register/names';
 
 /** Who sits in a slot, for those at the school who may know. */
 export interface Seated {

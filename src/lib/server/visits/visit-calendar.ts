@@ -1,5 +1,5 @@
 import ical, { ICalCalendarMethod, ICalEventStatus } from 'ical-generator';
-import type { FamilyProjection } from '../../core/conferences/family-projection';
+import type { FamilyProjection } from '../../core/visits/family-projection';
 import { metAt, type MetAt } from '../../core/desks/named-substitutes';
 
 /** Sentences come from the message library; the calendar only arranges them. */

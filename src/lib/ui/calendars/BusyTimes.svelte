@@ -3,7 +3,7 @@
 	import type { enhance as Enhance } from '$app/forms';
 	import { localOf } from '$lib/core/time/local-time';
 	import { m } from '$lib/paraglide/messages';
-	import { dateText, momentText, timeText } from '../format/when';
+	import { dateText, momentText, timeText } from '../parts/format/when';
 
 	/** What keeps a person from receiving: calendars, and hours off by hand. */
 	let {

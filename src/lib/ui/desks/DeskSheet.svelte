@@ -4,12 +4,12 @@
 	import type { DeskPlan } from '$lib/core/desks/desk-plan';
 	import { addDays, weekday } from '$lib/core/time/local-time';
 	import { m } from '$lib/paraglide/messages';
-	import CopyLink from '../office/CopyLink.svelte';
+	import CopyLink from '../parts/CopyLink.svelte';
 	import type { Teacher } from './board-facts';
 	import type { DeskEditor } from './desk-editor.svelte';
 	import PeopleField from './PeopleField.svelte';
 	import SubstitutesField from './SubstitutesField.svelte';
-	import WeeklyField from './WeeklyField.svelte';
+	import WeeklyField from '../parts/forms/WeeklyField.svelte';
 
 	/** One desk: what it is called, who receives, what comes again every week. */
 	let {

@@ -13,7 +13,7 @@
 	import { formatTimeOfDay } from '$lib/core/time/typed-time';
 	import type { Stretch } from '$lib/core/time/stretch';
 	import { m } from '$lib/paraglide/messages';
-	import { localDateText } from '../format/when';
+	import { localDateText } from '../parts/format/when';
 	import { barKey, type BarRef } from './bar-key';
 	import type { DeskEditor } from './desk-editor.svelte';
 	import { slotsText, stretchText } from './desk-text';

@@ -6,7 +6,7 @@
 		type Division,
 	} from '$lib/core/slots/slot-grid';
 	import { m } from '$lib/paraglide/messages';
-	import NumberField from './NumberField.svelte';
+	import NumberField from '../parts/forms/NumberField.svelte';
 
 	/** How long a slot is and how long the gaps after it; `null` as one: the conference's. */
 	let {

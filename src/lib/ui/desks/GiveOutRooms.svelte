@@ -5,7 +5,7 @@
 	import { groupBy } from '$lib/core/group-by';
 	import type { PlaceKind } from '$lib/core/desks/desk-plan';
 	import { m } from '$lib/paraglide/messages';
-	import { listText, localDateText } from '../format/when';
+	import { listText, localDateText } from '../parts/format/when';
 	import { barRef, type BarRef } from './bar-key';
 	import { sittingsToPlace, type BoardFacts } from './board-facts';
 	import type { DeskEditor } from './desk-editor.svelte';

@@ -9,12 +9,12 @@
 	import { usualPlacesOf } from '$lib/core/desks/new-desk';
 	import type { DeskPlan, PlaceKind } from '$lib/core/desks/desk-plan';
 	import { m } from '$lib/paraglide/messages';
-	import { listText } from '../format/when';
+	import { listText } from '../parts/format/when';
 	import type { NamedRoom } from '$lib/core/clashes/clash-problem';
 	import type { Teacher } from './board-facts';
 	import type { DeskEditor } from './desk-editor.svelte';
 	import DivisionField from './DivisionField.svelte';
-	import NumberField from './NumberField.svelte';
+	import NumberField from '../parts/forms/NumberField.svelte';
 	import PlacesField from './PlacesField.svelte';
 
 	/** Many desks at once: whatever is set here is set of each of them. */

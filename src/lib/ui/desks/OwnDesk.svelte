@@ -21,7 +21,7 @@
 	import { groupBy } from '$lib/core/group-by';
 	import { isSame } from '$lib/core/merge/is-same';
 	import { m } from '$lib/paraglide/messages';
-	import { localDateText } from '../format/when';
+	import { localDateText } from '../parts/format/when';
 	import { placesText, slotsText, stretchText } from './desk-text';
 	import PlacesField from './PlacesField.svelte';
 	import ProposedHours from './ProposedHours.svelte';

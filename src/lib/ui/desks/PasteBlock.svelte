@@ -4,7 +4,7 @@
 	import { datesOf } from '$lib/core/desks/desk-plan';
 	import { readBlockText } from '$lib/files/read-block-text';
 	import { m } from '$lib/paraglide/messages';
-	import { localDateText } from '../format/when';
+	import { localDateText } from '../parts/format/when';
 	import type { NamedRoom } from '$lib/core/clashes/clash-problem';
 	import type { Teacher } from './board-facts';
 	import type { DeskEditor } from './desk-editor.svelte';

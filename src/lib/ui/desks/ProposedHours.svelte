@@ -2,7 +2,7 @@
 	import { sittingsOfPlan, type ConferenceHours, type DeskPlan } from '$lib/core/desks/desk-plan';
 	import { isSame } from '$lib/core/merge/is-same';
 	import { m } from '$lib/paraglide/messages';
-	import { localDateText } from '../format/when';
+	import { localDateText } from '../parts/format/when';
 	import { placesText, stretchText } from './desk-text';
 
 	/** What would be different: hours and places that go, and those that come. */

@@ -2,7 +2,7 @@
 	import { TriangleAlert } from '@lucide/svelte';
 	import type { DeskPlan } from '$lib/core/desks/desk-plan';
 	import { m } from '$lib/paraglide/messages';
-	import { localDateText } from '../format/when';
+	import { localDateText } from '../parts/format/when';
 	import { barKey, type BarRef } from './bar-key';
 	import type { DeskEditor, DeskProblem } from './desk-editor.svelte';
 	import { placesText, problemText, stretchText } from './desk-text';

@@ -3,7 +3,7 @@
 	import { slotGrid } from '$lib/core/slots/slot-grid';
 	import type { Stretch } from '$lib/core/time/stretch';
 	import { m } from '$lib/paraglide/messages';
-	import { localDateText } from '../format/when';
+	import { localDateText } from '../parts/format/when';
 	import { barKey } from './bar-key';
 	import { placesText, slotsText, stretchText } from './desk-text';
 	import type { DragMode, RulerDrag } from './drag.svelte';

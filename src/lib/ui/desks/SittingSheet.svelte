@@ -17,14 +17,14 @@
 	import { snap } from './ruler-axis';
 	import { formatTimeOfDay, parseTypedTime } from '$lib/core/time/typed-time';
 	import { m } from '$lib/paraglide/messages';
-	import { listText, localDateText } from '../format/when';
+	import { listText, localDateText } from '../parts/format/when';
 	import { barKey } from './bar-key';
 	import type { NamedRoom } from '$lib/core/clashes/clash-problem';
 	import type { Teacher } from './board-facts';
 	import type { DeskEditor } from './desk-editor.svelte';
 	import { slotsText, stretchText } from './desk-text';
 	import DivisionField from './DivisionField.svelte';
-	import NumberField from './NumberField.svelte';
+	import NumberField from '../parts/forms/NumberField.svelte';
 	import PlacesField from './PlacesField.svelte';
 	import StretchField from './StretchField.svelte';
 

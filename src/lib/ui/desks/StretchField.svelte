@@ -3,7 +3,7 @@
 	import { slipOf, type Slip } from '$lib/core/slots/typed-hours';
 	import { formatTimeOfDay, parseTypedTime } from '$lib/core/time/typed-time';
 	import { m } from '$lib/paraglide/messages';
-	import { slipText } from '../forms/slip-text';
+	import { slipText } from '../parts/forms/slip-text';
 	import { stretchText } from './desk-text';
 
 	/** From and until, typed any sensible way; they take effect when they make sense. */

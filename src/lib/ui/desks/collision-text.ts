@@ -2,7 +2,7 @@ import type { DeskPlan, PlannedPlace, SeriesPlan, When } from '$lib/core/desks/d
 import type { Collision } from '$lib/core/merge/merge-fields';
 import type { Division } from '$lib/core/slots/slot-grid';
 import { m } from '$lib/paraglide/messages';
-import { localDateText } from '../format/when';
+import { localDateText } from '../parts/format/when';
 import { placesText, stretchText } from './desk-text';
 
 /** What two organisers set differently, in words. */

@@ -11,8 +11,8 @@ import {
 import type { PlanFault } from '$lib/core/desks/faults-of-plan';
 import { mergePlans } from '$lib/core/desks/merge-plans';
 import { isSame } from '$lib/core/merge/is-same';
-import type { Answer, SentChange } from '../saving/autosave';
-import { KeptDocuments } from '../saving/kept-documents.svelte';
+import type { Answer, SentChange } from '../parts/saving/autosave';
+import { KeptDocuments } from '../parts/saving/kept-documents.svelte';
 import { barKey, barRef, type BarRef } from './bar-key';
 
 /** Why a desk was not kept. */

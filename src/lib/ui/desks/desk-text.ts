@@ -5,8 +5,8 @@ import { countSlots, type Division } from '$lib/core/slots/slot-grid';
 import { formatTimeOfDay } from '$lib/core/time/typed-time';
 import type { Stretch } from '$lib/core/time/stretch';
 import { m } from '$lib/paraglide/messages';
-import { listText, localDateText, timeText } from '../format/when';
-import { hoursFaultText } from '../forms/hours-rows';
+import { listText, localDateText, timeText } from '../parts/format/when';
+import { hoursFaultText } from '../parts/forms/hours-rows';
 import type { DeskProblem } from './desk-editor.svelte';
 
 /** `16:00–19:30` */

@@ -1,6 +1,6 @@
 import type { MetAt, NamedSubstitute } from '$lib/core/desks/named-substitutes';
 import { m } from '$lib/paraglide/messages';
-import { localDateText } from '../format/when';
+import { localDateText } from '../parts/format/when';
 
 /** `in place of Ines Amaral`, or, where several sit, `Ole Pyo in place of Ines Amaral`; empty for nobody. */
 export const substituteText = ({ name, substitutes }: MetAt): string =>

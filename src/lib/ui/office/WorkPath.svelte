@@ -1,6 +1,6 @@
 <script lang="ts">
 	import type { Snippet } from 'svelte';
-	import ChairMark from '../chairs/ChairMark.svelte';
+	import ChairMark from '../parts/chairs/ChairMark.svelte';
 	import type { Station } from './station';
 
 	/** The order of the work as a path: a station for each step and a word on how it stands. */

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { m } from '$lib/paraglide/messages';
-	import CopyLink from '../office/CopyLink.svelte';
+	import CopyLink from '../parts/CopyLink.svelte';
 
 	interface Adult {
 		readonly id: string;

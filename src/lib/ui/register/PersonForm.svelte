@@ -18,13 +18,13 @@
 </script>
 
 <script lang="ts">
-	import { waiting } from '../saving/waiting.svelte';
+	import { waiting } from '../parts/saving/waiting.svelte';
 	import { untrack } from 'svelte';
 	import { superForm, type SuperValidated } from 'sveltekit-superforms';
 	import { readAvailableHours } from '$lib/core/time/available-hours';
 	import { m } from '$lib/paraglide/messages';
-	import { availableText } from '../format/when';
-	import TextField from '../forms/TextField.svelte';
+	import { availableText } from '../parts/format/when';
+	import TextField from '../parts/forms/TextField.svelte';
 
 	let {
 		form: given,

@@ -2,7 +2,7 @@
 	import { untrack } from 'svelte';
 	import type { SendingState } from '$lib/operations/messages';
 	import { m } from '$lib/paraglide/messages';
-	import { enhance } from '../saving/enhance';
+	import { enhance } from '../parts/saving/enhance';
 
 	/** Private links to many teachers: asked for once, then sent by the server while the page tells how far. */
 	let {

@@ -13,12 +13,12 @@
 		type RoomsFault,
 	} from '$lib/core/rooms/school-rooms';
 	import { m } from '$lib/paraglide/messages';
-	import AddByName from '../forms/AddByName.svelte';
-	import NumberField from '../desks/NumberField.svelte';
-	import Collisions from '../saving/Collisions.svelte';
-	import type { Answer, SentChange } from '../saving/autosave';
-	import { KeptDocuments } from '../saving/kept-documents.svelte';
-	import SavingState from '../saving/SavingState.svelte';
+	import AddByName from '../parts/forms/AddByName.svelte';
+	import NumberField from '../parts/forms/NumberField.svelte';
+	import Collisions from '../parts/saving/Collisions.svelte';
+	import type { Answer, SentChange } from '../parts/saving/autosave';
+	import { KeptDocuments } from '../parts/saving/kept-documents.svelte';
+	import SavingState from '../parts/saving/SavingState.svelte';
 	import { collisionText, faultText, stepsText } from './rooms-text';
 
 	/** The rooms of the school by building, and the minutes on foot between buildings. */

@@ -1,8 +1,8 @@
 import { error, json } from '@sveltejs/kit';
 import { m } from '$lib/paraglide/messages';
-import { actorFor } from '$lib/server/web/actor-for';
-import { pageQuestions } from '$lib/server/web/page-questions';
-import { readJson } from '$lib/server/web/read-json';
+import { actorFor } from '$lib/server/foundation/requests/actor-for';
+import { pageQuestions } from '$lib/server/foundation/requests/page-questions';
+import { readJson } from '$lib/server/foundation/requests/read-json';
 import type { RequestHandler } from './$types';
 
 /** What a page asks while it is open. It is sent, so that no address bears what somebody typed. */

@@ -1,8 +1,8 @@
 import { error, json } from '@sveltejs/kit';
 import { m } from '$lib/paraglide/messages';
-import { actorFor } from '$lib/server/web/actor-for';
-import { pageChanges } from '$lib/server/web/page-changes';
-import { readJson } from '$lib/server/web/read-json';
+import { actorFor } from '$lib/server/foundation/requests/actor-for';
+import { pageChanges } from '$lib/server/foundation/requests/page-changes';
+import { readJson } from '$lib/server/foundation/requests/read-json';
 import type { RequestHandler } from './$types';
 
 /** What a page changes while it stays open; what may be asked is declared. */

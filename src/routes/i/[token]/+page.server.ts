@@ -1,7 +1,11 @@
 import { redirect } from '@sveltejs/kit';
 import { openLink } from '$lib/server/invitations/visitors';
-import { FAMILY_COOKIE, setVisitorCookie, TEACHER_COOKIE } from '$lib/server/web/cookies';
-import { wrongLink } from '$lib/server/web/wrong-link';
+import {
+	FAMILY_COOKIE,
+	setVisitorCookie,
+	TEACHER_COOKIE,
+} from '$lib/server/foundation/requests/cookies';
+import { wrongLink } from '$lib/server/invitations/wrong-link';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ params, locals, cookies, url }) => {

@@ -6,7 +6,7 @@ import { visitorByCookie } from '$lib/server/invitations/visitors';
 import { seatEventStream } from '$lib/server/live/event-stream';
 import type { Ground, StreamTicket } from '$lib/server/live/open-streams';
 import type { Audience } from '$lib/server/live/seat-message';
-import { FAMILY_COOKIE, TEACHER_COOKIE } from '$lib/server/web/cookies';
+import { FAMILY_COOKIE, TEACHER_COOKIE } from '$lib/server/foundation/requests/cookies';
 import type { RequestEvent, RequestHandler } from './$types';
 
 /** Seconds after which a page may come again for which there was no room. */

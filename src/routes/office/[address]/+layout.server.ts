@@ -2,7 +2,7 @@ import { error } from '@sveltejs/kit';
 import { m } from '$lib/paraglide/messages';
 import { conferenceAt } from '$lib/server/conferences/read-conference';
 import { readProgress } from '$lib/server/conferences/read-progress';
-import { accountFor } from '$lib/server/web/account-for';
+import { accountFor } from '$lib/server/foundation/requests/account-for';
 import type { LayoutServerLoad } from './$types';
 
 export const load: LayoutServerLoad = async ({ locals, params, depends }) => {

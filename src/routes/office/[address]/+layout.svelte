@@ -3,11 +3,11 @@
 	import { navigating, page } from '$app/state';
 	import { untrack } from 'svelte';
 	import { m } from '$lib/paraglide/messages';
-	import { phaseText } from '$lib/ui/office/phase-text';
+	import { phaseText } from '$lib/ui/conferences/phase-text';
 	import OfficeHouse from '$lib/ui/office/OfficeHouse.svelte';
-	import { followSeats } from '$lib/ui/live/live-seats.svelte';
+	import { followSeats } from '$lib/ui/parts/live/live-seats.svelte';
 	import { progressRead } from '$lib/operations/progress';
-	import { askOrNull } from '$lib/ui/saving/ask-server';
+	import { askOrNull } from '$lib/ui/parts/saving/ask-server';
 	import type { Station } from '$lib/ui/office/station';
 
 	let { data, children } = $props();

@@ -8,11 +8,11 @@ import { m } from '$lib/paraglide/messages';
 import { createConference } from '$lib/server/conferences/change-conference';
 import { copyConference, peopleWhoLeft } from '$lib/server/conferences/copy-conference';
 import { listConferences } from '$lib/server/conferences/read-conference';
-import { readSchool } from '$lib/server/people/school';
-import { accountFor } from '$lib/server/web/account-for';
-import { conferenceSchema, isHoursFault, readHours } from '$lib/server/web/basics-form';
-import { readForm } from '$lib/server/web/read-form';
-import { basicsFaultText } from '$lib/ui/office/basics-text';
+import { readSchool } from '$lib/server/register/school';
+import { accountFor } from '$lib/server/foundation/requests/account-for';
+import { conferenceSchema, isHoursFault, readHours } from '$lib/server/conferences/conference-form';
+import { readForm } from '$lib/server/foundation/requests/read-form';
+import { basicsFaultText } from '$lib/ui/conferences/basics-text';
 import type { Actions, PageServerLoad } from './$types';
 
 const FORTNIGHT = 14;

@@ -1,13 +1,13 @@
 <script lang="ts">
-	import { waiting } from '$lib/ui/saving/waiting.svelte';
-	import { enhance as enhancePlain } from '$lib/ui/saving/enhance';
+	import { waiting } from '$lib/ui/parts/saving/waiting.svelte';
+	import { enhance as enhancePlain } from '$lib/ui/parts/saving/enhance';
 	import { goto } from '$app/navigation';
 	import { untrack } from 'svelte';
 	import { superForm } from 'sveltekit-superforms';
 	import { m } from '$lib/paraglide/messages';
-	import ChairMark from '$lib/ui/chairs/ChairMark.svelte';
-	import ConferenceForm from '$lib/ui/office/ConferenceForm.svelte';
-	import CopyConferenceForm from '$lib/ui/office/CopyConferenceForm.svelte';
+	import ChairMark from '$lib/ui/parts/chairs/ChairMark.svelte';
+	import ConferenceForm from '$lib/ui/conferences/ConferenceForm.svelte';
+	import CopyConferenceForm from '$lib/ui/conferences/CopyConferenceForm.svelte';
 
 	let { data, form: result } = $props();
 	let fields = $state(untrack(() => data.form.data));

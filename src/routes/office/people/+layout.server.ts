@@ -1,8 +1,8 @@
 import { may } from '$lib/core/permissions/may';
-import { readSchool } from '$lib/server/people/school';
+import { readSchool } from '$lib/server/register/school';
 import { registerCounts } from '$lib/server/register/register-counts';
 import { lastRegisterAct } from '$lib/server/register/undo-register-act';
-import { accountFor } from '$lib/server/web/account-for';
+import { accountFor } from '$lib/server/foundation/requests/account-for';
 import type { LayoutServerLoad } from './$types';
 
 export const load: LayoutServerLoad = async ({ locals }) => {

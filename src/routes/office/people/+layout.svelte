@@ -1,10 +1,10 @@
 <script lang="ts">
-	import { enhance } from '$lib/ui/saving/enhance';
+	import { enhance } from '$lib/ui/parts/saving/enhance';
 	import { page } from '$app/state';
 	import { peopleFind } from '$lib/operations/found';
 	import { m } from '$lib/paraglide/messages';
-	import { askOrNull } from '$lib/ui/saving/ask-server';
-	import { momentText } from '$lib/ui/format/when';
+	import { askOrNull } from '$lib/ui/parts/saving/ask-server';
+	import { momentText } from '$lib/ui/parts/format/when';
 	import OfficeHouse from '$lib/ui/office/OfficeHouse.svelte';
 	import type { Station } from '$lib/ui/office/station';
 	import FindBox from '$lib/ui/register/FindBox.svelte';

@@ -1,6 +1,6 @@
 import { may } from '$lib/core/permissions/may';
-import { listRooms } from '$lib/server/places/rooms';
-import { accountFor } from '$lib/server/web/account-for';
+import { listRooms } from '$lib/server/rooms/rooms';
+import { accountFor } from '$lib/server/foundation/requests/account-for';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals }) => {

@@ -2,10 +2,10 @@
 	import type { RoomsEntry } from '$lib/core/rooms/school-rooms';
 	import { roomsSave } from '$lib/operations/rooms';
 	import { m } from '$lib/paraglide/messages';
-	import ChairMark from '$lib/ui/chairs/ChairMark.svelte';
+	import ChairMark from '$lib/ui/parts/chairs/ChairMark.svelte';
 	import RoomsEditor from '$lib/ui/rooms/RoomsEditor.svelte';
-	import type { SentChange } from '$lib/ui/saving/autosave';
-	import { perform } from '$lib/ui/saving/ask-server';
+	import type { SentChange } from '$lib/ui/parts/saving/autosave';
+	import { perform } from '$lib/ui/parts/saving/ask-server';
 
 	let { data } = $props();
 

@@ -2,8 +2,8 @@ import { error, fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import { m } from '$lib/paraglide/messages';
 import { accountOfPasswordLink, choosePassword } from '$lib/server/accounts/password-links';
-import { clientOf, setSessionCookies } from '$lib/server/web/cookies';
-import { readForm } from '$lib/server/web/read-form';
+import { clientOf, setSessionCookies } from '$lib/server/foundation/requests/cookies';
+import { readForm } from '$lib/server/foundation/requests/read-form';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params }) => {

@@ -4,10 +4,10 @@ import { m } from '$lib/paraglide/messages';
 import { isTooOften } from '$lib/server/accounts/attempts';
 import { forgotLimits } from '$lib/server/accounts/limits';
 import { accountToReset } from '$lib/server/accounts/password-links';
-import { passwordWords } from '$lib/server/web/message-words';
-import { clientOf } from '$lib/server/web/cookies';
-import { readForm } from '$lib/server/web/read-form';
-import { tooOftenText } from '$lib/server/web/too-often-text';
+import { passwordWords } from '$lib/server/messages/message-words';
+import { clientOf } from '$lib/server/foundation/requests/cookies';
+import { readForm } from '$lib/server/foundation/requests/read-form';
+import { tooOftenText } from '$lib/server/accounts/too-often-text';
 import type { Actions } from './$types';
 
 const schema = z.object({ email: z.email({ error: () => m.email_wrong() }) });

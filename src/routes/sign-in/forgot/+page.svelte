@@ -1,7 +1,7 @@
 <script lang="ts">
-	import { enhance } from '$lib/ui/saving/enhance';
+	import { enhance } from '$lib/ui/parts/saving/enhance';
 	import { m } from '$lib/paraglide/messages';
-	import CalmPage from '$lib/ui/CalmPage.svelte';
+	import CalmPage from '$lib/ui/parts/CalmPage.svelte';
 
 	let { form } = $props();
 </script>

@@ -1,9 +1,9 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import { m } from '$lib/paraglide/messages';
-import { clientOf, setSessionCookies } from '$lib/server/web/cookies';
-import { readForm } from '$lib/server/web/read-form';
-import { tooOftenText } from '$lib/server/web/too-often-text';
+import { clientOf, setSessionCookies } from '$lib/server/foundation/requests/cookies';
+import { readForm } from '$lib/server/foundation/requests/read-form';
+import { tooOftenText } from '$lib/server/accounts/too-often-text';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => {

@@ -1,14 +1,14 @@
 import { error, fail } from '@sveltejs/kit';
 import { z } from 'zod';
-import { familyVisitProblem } from '$lib/core/conferences/family-projection';
-import { suggestVisits } from '$lib/core/visits/suggest-visits';
+import { familyVisitProblem } from '$lib/core/visits/family-projection';
+import { suggestVisits } from '$lib/core/planner/suggest-visits';
 import { m } from '$lib/paraglide/messages';
-import { bookVisit } from '$lib/server/booking/change-visit';
+import { bookVisit } from '$lib/server/visits/change-visit';
 import { conferenceAt, isVisible } from '$lib/server/conferences/read-conference';
-import { failureOf } from '$lib/server/failures/failure-of';
-import { readSchool } from '$lib/server/people/school';
+import { failureOf } from '$lib/server/foundation/failures/failure-of';
+import { readSchool } from '$lib/server/register/school';
 import { familyView } from '$lib/server/visits/family-view';
-import { wrongLink } from '$lib/server/web/wrong-link';
+import { wrongLink } from '$lib/server/invitations/wrong-link';
 import type { Actions, PageServerLoad } from './$types';
 
 const requestSchema = z.object({

@@ -1,23 +1,23 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
-	import { enhance } from '$lib/ui/saving/enhance';
+	import { enhance } from '$lib/ui/parts/saving/enhance';
 	import { pushState, refreshAll, replaceState } from '$app/navigation';
 	import { navigating, page } from '$app/state';
 	import type { SubmitFunction } from './$types';
-	import { familyVisitProblem, type VisitChoice } from '$lib/core/conferences/family-projection';
-	import type { Suggestions } from '$lib/core/visits/suggest-visits';
+	import { familyVisitProblem, type VisitChoice } from '$lib/core/visits/family-projection';
+	import type { Suggestions } from '$lib/core/planner/suggest-visits';
 	import { m } from '$lib/paraglide/messages';
-	import ChairMark from '$lib/ui/chairs/ChairMark.svelte';
-	import { listText, localDateText } from '$lib/ui/format/when';
-	import BookedVisit from '$lib/ui/visit/BookedVisit.svelte';
-	import { liveProjection } from '$lib/ui/visit/live-projection.svelte';
-	import { suggestInWorker } from '$lib/ui/visit/planner';
-	import { suggestedEntries } from '$lib/ui/visit/ribbon-entry';
-	import SuggestedVisit from '$lib/ui/visit/SuggestedVisit.svelte';
-	import WhenStep from '$lib/ui/visit/WhenStep.svelte';
-	import WhomStep from '$lib/ui/visit/WhomStep.svelte';
-	import { timeWindows } from '$lib/ui/visit/windows';
-	import { conflictText, notBookableText, placeText } from '$lib/ui/visit/words';
+	import ChairMark from '$lib/ui/parts/chairs/ChairMark.svelte';
+	import { listText, localDateText } from '$lib/ui/parts/format/when';
+	import BookedVisit from '$lib/ui/visits/BookedVisit.svelte';
+	import { liveProjection } from '$lib/ui/visits/live-projection.svelte';
+	import { suggestInWorker } from '$lib/ui/visits/planner';
+	import { suggestedEntries } from '$lib/ui/visits/ribbon-entry';
+	import SuggestedVisit from '$lib/ui/visits/SuggestedVisit.svelte';
+	import WhenStep from '$lib/ui/visits/WhenStep.svelte';
+	import WhomStep from '$lib/ui/visits/WhomStep.svelte';
+	import { timeWindows } from '$lib/ui/visits/windows';
+	import { conflictText, notBookableText, placeText } from '$lib/ui/visits/words';
 
 	let { data, form } = $props();
 

@@ -2,7 +2,7 @@ import { and, eq, inArray, isNotNull, or, sql, type SQL } from 'drizzle-orm';
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core';
 import { may, type Actor } from '../../../core/permissions/may';
 import type { App } from '../../app';
-import type { Reader } from '../../database/connect';
+import type { Reader } from '../../foundation/database/connect';
 import {
 	adult,
 	appointment,
@@ -19,11 +19,11 @@ import {
 	slot,
 	student,
 	wish,
-} from '../../database/schema';
-import { ForbiddenError } from '../../permissions/forbidden';
+} from '../../foundation/database/schema';
+import { ForbiddenError } from '../../foundation/forbidden';
 import { FILE_FORMAT, fileColumns, type ConferenceFile, type FileRow, instantsIn } from './schema';
 import { fileTables, type FileTable } from './tables';
-import { secret } from '../../secret-in-answer';
+import { secret } from '../../foundation/secret-in-answer';
 
 /** A whole conference as a file, with the people it needs. `null`: there is none. */
 export async function exportConference(

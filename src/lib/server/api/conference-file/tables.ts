@@ -28,7 +28,7 @@ import {
 	takenSlot,
 	wish,
 	wishDesk,
-} from '../../database/schema';
+} from '../../foundation/database/schema';
 
 /**
  * What a conference file holds, table by table, in an order in which each refers to earlier ones only.

@@ -4,7 +4,7 @@ import { localOf } from '$lib/core/time/local-time';
 import { m } from '$lib/paraglide/messages';
 import { conferenceAt } from '$lib/server/conferences/read-conference';
 import { basicsOf } from '$lib/server/conferences/save-basics';
-import { accountFor } from '$lib/server/web/account-for';
+import { accountFor } from '$lib/server/foundation/requests/account-for';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params }) => {

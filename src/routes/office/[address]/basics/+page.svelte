@@ -4,10 +4,10 @@
 	import type { ConferenceBasics } from '$lib/core/conferences/basics';
 	import { basicsRead, basicsSave } from '$lib/operations/conferences';
 	import { m } from '$lib/paraglide/messages';
-	import { followSeats } from '$lib/ui/live/live-seats.svelte';
-	import BasicsEditor from '$lib/ui/office/BasicsEditor.svelte';
-	import type { SentChange } from '$lib/ui/saving/autosave';
-	import { askOrNull, perform } from '$lib/ui/saving/ask-server';
+	import { followSeats } from '$lib/ui/parts/live/live-seats.svelte';
+	import BasicsEditor from '$lib/ui/conferences/BasicsEditor.svelte';
+	import type { SentChange } from '$lib/ui/parts/saving/autosave';
+	import { askOrNull, perform } from '$lib/ui/parts/saving/ask-server';
 
 	let { data } = $props();
 

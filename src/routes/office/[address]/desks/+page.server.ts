@@ -6,8 +6,8 @@ import { conferenceAt } from '$lib/server/conferences/read-conference';
 import { readDeskBoard } from '$lib/server/desks/desk-board';
 import { settleProposal } from '$lib/server/desks/proposals';
 import { keepSlot } from '$lib/server/desks/to-settle';
-import { accountFor } from '$lib/server/web/account-for';
-import { formAction } from '$lib/server/web/form-action';
+import { accountFor } from '$lib/server/foundation/requests/account-for';
+import { formAction } from '$lib/server/foundation/requests/form-action';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params }) => {

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { enhance } from '$lib/ui/saving/enhance';
+	import { enhance } from '$lib/ui/parts/saving/enhance';
 	import { untrack } from 'svelte';
 	import type { DeskPlan } from '$lib/core/desks/desk-plan';
 	import { boardRead } from '$lib/operations/desk-board';
@@ -7,10 +7,10 @@
 	import { m } from '$lib/paraglide/messages';
 	import DesksPage from '$lib/ui/desks/DesksPage.svelte';
 	import ProposedHours from '$lib/ui/desks/ProposedHours.svelte';
-	import { listText, localDateText, timeText } from '$lib/ui/format/when';
-	import { followSeats } from '$lib/ui/live/live-seats.svelte';
-	import type { SentChange } from '$lib/ui/saving/autosave';
-	import { askOrNull, perform } from '$lib/ui/saving/ask-server';
+	import { listText, localDateText, timeText } from '$lib/ui/parts/format/when';
+	import { followSeats } from '$lib/ui/parts/live/live-seats.svelte';
+	import type { SentChange } from '$lib/ui/parts/saving/autosave';
+	import { askOrNull, perform } from '$lib/ui/parts/saving/ask-server';
 
 	let { data, form } = $props();
 

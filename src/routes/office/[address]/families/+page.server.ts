@@ -1,5 +1,5 @@
-import { listFamilies } from '$lib/server/people/families';
-import { accountFor } from '$lib/server/web/account-for';
+import { listFamilies } from '$lib/server/register/families';
+import { accountFor } from '$lib/server/foundation/requests/account-for';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, parent }) => {

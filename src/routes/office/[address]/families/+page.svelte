@@ -1,11 +1,11 @@
 <script lang="ts">
 	import { page } from '$app/state';
 	import { m } from '$lib/paraglide/messages';
-	import Seat from '$lib/ui/chairs/Seat.svelte';
-	import { dateText, timeText } from '$lib/ui/format/when';
+	import Seat from '$lib/ui/parts/chairs/Seat.svelte';
+	import { dateText, timeText } from '$lib/ui/parts/format/when';
 	import { adultsLinkRead } from '$lib/operations/messages';
-	import { ask } from '$lib/ui/saving/ask-server';
-	import CopyLink from '$lib/ui/office/CopyLink.svelte';
+	import { ask } from '$lib/ui/parts/saving/ask-server';
+	import CopyLink from '$lib/ui/parts/CopyLink.svelte';
 
 	let { data } = $props();
 

@@ -3,16 +3,16 @@
 	import { navigating } from '$app/state';
 	import { untrack } from 'svelte';
 	import { metAt } from '$lib/core/desks/named-substitutes';
-	import type { SeatState } from '$lib/core/conferences/seat-state';
+	import type { SeatState } from '$lib/core/snapshot/seat-state';
 	import { m } from '$lib/paraglide/messages';
-	import Seat from '$lib/ui/chairs/Seat.svelte';
-	import { listText, localDateText, timeText } from '$lib/ui/format/when';
-	import { followSeats } from '$lib/ui/live/live-seats.svelte';
+	import Seat from '$lib/ui/parts/chairs/Seat.svelte';
+	import { listText, localDateText, timeText } from '$lib/ui/parts/format/when';
+	import { followSeats } from '$lib/ui/parts/live/live-seats.svelte';
 	import { substituteText } from '$lib/ui/desks/substitute-text';
-	import SeatedNeeds from '$lib/ui/office/SeatedNeeds.svelte';
-	import { seatText } from '$lib/ui/office/seat-text';
-	import { timeAxis } from '$lib/ui/office/time-axis';
-	import { placeText } from '$lib/ui/visit/words';
+	import SeatedNeeds from '$lib/ui/floor/SeatedNeeds.svelte';
+	import { seatText } from '$lib/ui/floor/seat-text';
+	import { timeAxis } from '$lib/ui/floor/time-axis';
+	import { placeText } from '$lib/ui/visits/words';
 
 	let { data } = $props();
 

@@ -4,7 +4,7 @@ import type { Act } from '$lib/core/permissions/may';
 import { publishConference, withdrawConference } from '$lib/server/conferences/change-conference';
 import { conferenceAt } from '$lib/server/conferences/read-conference';
 import { isReady, readReadiness } from '$lib/server/conferences/readiness';
-import { accountFor } from '$lib/server/web/account-for';
+import { accountFor } from '$lib/server/foundation/requests/account-for';
 import type { Actions, PageServerLoad } from './$types';
 
 async function conferenceFor(

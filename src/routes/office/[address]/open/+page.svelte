@@ -1,8 +1,8 @@
 <script lang="ts">
-	import { enhance } from '$lib/ui/saving/enhance';
+	import { enhance } from '$lib/ui/parts/saving/enhance';
 	import { m } from '$lib/paraglide/messages';
-	import { listText, momentText } from '$lib/ui/format/when';
-	import { phaseText } from '$lib/ui/office/phase-text';
+	import { listText, momentText } from '$lib/ui/parts/format/when';
+	import { phaseText } from '$lib/ui/conferences/phase-text';
 
 	let { data, form } = $props();
 

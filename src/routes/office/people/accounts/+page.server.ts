@@ -10,10 +10,10 @@ import {
 	removeSecondFactor,
 	withdrawAccount,
 } from '$lib/server/accounts/change-accounts';
-import { passwordWords } from '$lib/server/web/message-words';
-import { accountFor } from '$lib/server/web/account-for';
-import { formAction } from '$lib/server/web/form-action';
-import { readForm } from '$lib/server/web/read-form';
+import { passwordWords } from '$lib/server/messages/message-words';
+import { accountFor } from '$lib/server/foundation/requests/account-for';
+import { formAction } from '$lib/server/foundation/requests/form-action';
+import { readForm } from '$lib/server/foundation/requests/read-form';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals }) => {

@@ -1,7 +1,7 @@
 <script lang="ts">
-	import { enhance } from '$lib/ui/saving/enhance';
+	import { enhance } from '$lib/ui/parts/saving/enhance';
 	import { m } from '$lib/paraglide/messages';
-	import CopyLink from '$lib/ui/office/CopyLink.svelte';
+	import CopyLink from '$lib/ui/parts/CopyLink.svelte';
 
 	let { data, form } = $props();
 

@@ -1,6 +1,6 @@
 import { familySorts, listRegisterFamilies } from '$lib/server/register/list-people';
 import { listQuery } from '$lib/server/register/list-page';
-import { accountFor } from '$lib/server/web/account-for';
+import { accountFor } from '$lib/server/foundation/requests/account-for';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, url }) => ({

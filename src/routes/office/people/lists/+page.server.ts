@@ -1,8 +1,8 @@
 import { m } from '$lib/paraglide/messages';
 import { rememberedColumns } from '$lib/server/register/column-memory';
 import { undoRegisterAct } from '$lib/server/register/undo-register-act';
-import { accountFor } from '$lib/server/web/account-for';
-import { formAction } from '$lib/server/web/form-action';
+import { accountFor } from '$lib/server/foundation/requests/account-for';
+import { formAction } from '$lib/server/foundation/requests/form-action';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals }) => {

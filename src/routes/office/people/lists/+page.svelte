@@ -3,8 +3,8 @@
 	import { outcomeOf } from '$lib/operations/change';
 	import { listsPreview, listsRead } from '$lib/operations/lists';
 	import { m } from '$lib/paraglide/messages';
-	import ReadLists from '$lib/ui/lists/ReadLists.svelte';
-	import { postForLines } from '$lib/ui/saving/post-for-lines';
+	import ReadLists from '$lib/ui/register/ReadLists.svelte';
+	import { postForLines } from '$lib/ui/parts/saving/post-for-lines';
 
 	let { data, form } = $props();
 

@@ -1,9 +1,9 @@
 import { error } from '@sveltejs/kit';
 import { m } from '$lib/paraglide/messages';
-import { changeSchool } from '$lib/server/people/change-school';
-import { readSchool } from '$lib/server/people/school';
-import { accountFor } from '$lib/server/web/account-for';
-import { formAction } from '$lib/server/web/form-action';
+import { changeSchool } from '$lib/server/register/change-school';
+import { readSchool } from '$lib/server/register/school';
+import { accountFor } from '$lib/server/foundation/requests/account-for';
+import { formAction } from '$lib/server/foundation/requests/form-action';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals }) => {

@@ -1,7 +1,7 @@
 <script lang="ts">
-	import { enhance } from '$lib/ui/saving/enhance';
+	import { enhance } from '$lib/ui/parts/saving/enhance';
 	import { m } from '$lib/paraglide/messages';
-	import ZoneField from '$lib/ui/forms/ZoneField.svelte';
+	import ZoneField from '$lib/ui/parts/forms/ZoneField.svelte';
 
 	let { data, form } = $props();
 

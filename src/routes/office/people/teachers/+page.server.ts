@@ -3,8 +3,8 @@ import { m } from '$lib/paraglide/messages';
 import { beginSending, latestSending } from '$lib/server/messages/send-links';
 import { listPersons, personSorts } from '$lib/server/register/list-people';
 import { listQuery } from '$lib/server/register/list-page';
-import { accountFor } from '$lib/server/web/account-for';
-import { formAction } from '$lib/server/web/form-action';
+import { accountFor } from '$lib/server/foundation/requests/account-for';
+import { formAction } from '$lib/server/foundation/requests/form-action';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, url }) => ({

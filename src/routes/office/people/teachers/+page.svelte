@@ -2,7 +2,7 @@
 	import { invalidateAll } from '$app/navigation';
 	import { m } from '$lib/paraglide/messages';
 	import { sendingRead } from '$lib/operations/messages';
-	import { askOrNull } from '$lib/ui/saving/ask-server';
+	import { askOrNull } from '$lib/ui/parts/saving/ask-server';
 	import SendLinks from '$lib/ui/register/SendLinks.svelte';
 	import RegisterList from '$lib/ui/register/RegisterList.svelte';
 

@@ -6,10 +6,10 @@ import { m } from '$lib/paraglide/messages';
 import { listCalendars } from '$lib/server/calendars/calendars';
 import { conferenceHours } from '$lib/server/conferences/conference-hours';
 import { changeOwnDesk, openProposals, ownDesk } from '$lib/server/desks/proposals';
-import { calendarActions, withFailures } from '$lib/server/web/calendar-routes';
+import { calendarActions, withFailures } from '$lib/server/calendars/calendar-actions';
 import { deskPlan, type ownDeskChange } from '$lib/operations/desks';
-import { sentenceOf, type RefusalTexts } from '$lib/server/web/form-action';
-import { readForm } from '$lib/server/web/read-form';
+import { sentenceOf, type RefusalTexts } from '$lib/server/foundation/requests/form-action';
+import { readForm } from '$lib/server/foundation/requests/read-form';
 import { planFaultText } from '$lib/ui/desks/desk-text';
 import type { Actions, PageServerLoad } from './$types';
 

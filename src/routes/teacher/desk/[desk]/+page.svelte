@@ -1,8 +1,8 @@
 <script lang="ts">
-	import { enhance } from '$lib/ui/saving/enhance';
+	import { enhance } from '$lib/ui/parts/saving/enhance';
 	import { m } from '$lib/paraglide/messages';
 	import BusyTimes from '$lib/ui/calendars/BusyTimes.svelte';
-	import ChairMark from '$lib/ui/chairs/ChairMark.svelte';
+	import ChairMark from '$lib/ui/parts/chairs/ChairMark.svelte';
 	import OwnDesk from '$lib/ui/desks/OwnDesk.svelte';
 
 	let { data, form } = $props();

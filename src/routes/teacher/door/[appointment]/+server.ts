@@ -2,7 +2,7 @@ import { error, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import { m } from '$lib/paraglide/messages';
 import { doorOfAppointment } from '$lib/server/visits/open-door';
-import { wrongLink } from '$lib/server/web/wrong-link';
+import { wrongLink } from '$lib/server/invitations/wrong-link';
 import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = async ({ locals, params }) => {

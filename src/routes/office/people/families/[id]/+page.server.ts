@@ -10,8 +10,8 @@ import { eraseFamily } from '$lib/server/register/erase-family';
 import { describeFamily } from '$lib/server/register/find-families';
 import { mergeFamilies, splitFamily } from '$lib/server/register/rearrange-families';
 import { changeRight, familySafety, keepApart } from '$lib/server/safety/change-safety';
-import { accountFor } from '$lib/server/web/account-for';
-import { formAction } from '$lib/server/web/form-action';
+import { accountFor } from '$lib/server/foundation/requests/account-for';
+import { formAction } from '$lib/server/foundation/requests/form-action';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params }) => {

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { enhance } from '$lib/ui/saving/enhance';
+	import { enhance } from '$lib/ui/parts/saving/enhance';
 	import type { SubmitFunction } from '@sveltejs/kit';
 	import { m } from '$lib/paraglide/messages';
 	import { page } from '$app/state';
@@ -8,8 +8,8 @@
 	import FamilySafety from '$lib/ui/register/FamilySafety.svelte';
 	import LeftNote from '$lib/ui/register/LeftNote.svelte';
 	import { familiesFind } from '$lib/operations/found';
-	import { listText } from '$lib/ui/format/when';
-	import { askOrNull } from '$lib/ui/saving/ask-server';
+	import { listText } from '$lib/ui/parts/format/when';
+	import { askOrNull } from '$lib/ui/parts/saving/ask-server';
 
 	let { data, form } = $props();
 

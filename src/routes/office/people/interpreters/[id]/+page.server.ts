@@ -1,4 +1,4 @@
-import { loadPerson, personActions } from '$lib/server/web/person-routes';
+import { loadPerson, personActions } from '$lib/server/register/person-actions';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, params }) => loadPerson(locals, params.id);

@@ -1,6 +1,6 @@
 import { applyBody } from '$lib/server/register/read-lists';
-import { accountFor } from '$lib/server/web/account-for';
-import { answerInLines, bytesOf } from '$lib/server/web/lists-answer';
+import { accountFor } from '$lib/server/foundation/requests/account-for';
+import { answerInLines, bytesOf } from '$lib/server/register/lists-answer';
 import type { RequestHandler } from './$types';
 
 export const POST: RequestHandler = async ({ locals, request }) => {

@@ -1,11 +1,11 @@
 import { error, type RequestEvent } from '@sveltejs/kit';
 import { m } from '$lib/paraglide/messages';
-import { listTeachers } from '$lib/server/people/teachers';
+import { listTeachers } from '$lib/server/register/teachers';
 import { changeStudent, readStudent, setException } from '$lib/server/register/edit-student';
 import { listClasses } from '$lib/server/register/list-people';
 import { setLeft } from '$lib/server/register/set-left';
-import { accountFor } from '$lib/server/web/account-for';
-import { formAction } from '$lib/server/web/form-action';
+import { accountFor } from '$lib/server/foundation/requests/account-for';
+import { formAction } from '$lib/server/foundation/requests/form-action';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params }) => {

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { enhance } from '$lib/ui/saving/enhance';
+	import { enhance } from '$lib/ui/parts/saving/enhance';
 	import { m } from '$lib/paraglide/messages';
 	import LeaveForm from '$lib/ui/register/LeaveForm.svelte';
 	import LeftNote from '$lib/ui/register/LeftNote.svelte';

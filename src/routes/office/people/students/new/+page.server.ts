@@ -4,8 +4,8 @@ import { m } from '$lib/paraglide/messages';
 import { addStudent } from '$lib/server/register/add-student';
 import { describeFamily } from '$lib/server/register/find-families';
 import { listClasses } from '$lib/server/register/list-people';
-import { accountFor } from '$lib/server/web/account-for';
-import { readForm } from '$lib/server/web/read-form';
+import { accountFor } from '$lib/server/foundation/requests/account-for';
+import { readForm } from '$lib/server/foundation/requests/read-form';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, url }) => {

@@ -1,9 +1,9 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
-	import { enhance } from '$lib/ui/saving/enhance';
+	import { enhance } from '$lib/ui/parts/saving/enhance';
 	import { familiesFind } from '$lib/operations/found';
 	import { m } from '$lib/paraglide/messages';
-	import { askOrNull } from '$lib/ui/saving/ask-server';
+	import { askOrNull } from '$lib/ui/parts/saving/ask-server';
 	import ChooseFamily from '$lib/ui/register/ChooseFamily.svelte';
 
 	let { data, form } = $props();

@@ -3,10 +3,10 @@ import { may } from '$lib/core/permissions/may';
 import { m } from '$lib/paraglide/messages';
 import { listCalendars } from '$lib/server/calendars/calendars';
 import { sendTeacherLink } from '$lib/server/messages/teacher-links';
-import { linkWords } from '$lib/server/web/message-words';
-import { accountFor } from '$lib/server/web/account-for';
-import { calendarActions, withFailures } from '$lib/server/web/calendar-routes';
-import { loadPerson, personActions } from '$lib/server/web/person-routes';
+import { linkWords } from '$lib/server/messages/message-words';
+import { accountFor } from '$lib/server/foundation/requests/account-for';
+import { calendarActions, withFailures } from '$lib/server/calendars/calendar-actions';
+import { loadPerson, personActions } from '$lib/server/register/person-actions';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params }) => {

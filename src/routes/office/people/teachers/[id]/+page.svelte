@@ -1,8 +1,8 @@
 <script lang="ts">
-	import { enhance } from '$lib/ui/saving/enhance';
+	import { enhance } from '$lib/ui/parts/saving/enhance';
 	import { m } from '$lib/paraglide/messages';
 	import BusyTimes from '$lib/ui/calendars/BusyTimes.svelte';
-	import CopyLink from '$lib/ui/office/CopyLink.svelte';
+	import CopyLink from '$lib/ui/parts/CopyLink.svelte';
 	import LeaveForm from '$lib/ui/register/LeaveForm.svelte';
 	import LeftNote from '$lib/ui/register/LeftNote.svelte';
 	import PersonForm from '$lib/ui/register/PersonForm.svelte';

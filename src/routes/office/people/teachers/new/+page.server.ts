@@ -1,4 +1,4 @@
-import { addPerson, loadNewPerson } from '$lib/server/web/person-routes';
+import { addPerson, loadNewPerson } from '$lib/server/register/person-actions';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => loadNewPerson(locals);

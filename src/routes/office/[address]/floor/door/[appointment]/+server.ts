@@ -2,7 +2,7 @@ import { error, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import { m } from '$lib/paraglide/messages';
 import { doorOfAppointment } from '$lib/server/visits/open-door';
-import { accountFor } from '$lib/server/web/account-for';
+import { accountFor } from '$lib/server/foundation/requests/account-for';
 import type { RequestHandler } from './$types';
 
 /** The floor holds no video links, so that it may be compressed: its links lead here, and on. */

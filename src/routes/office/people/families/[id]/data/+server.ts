@@ -1,7 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { m } from '$lib/paraglide/messages';
 import { familyData } from '$lib/server/register/erase-family';
-import { accountFor } from '$lib/server/web/account-for';
+import { accountFor } from '$lib/server/foundation/requests/account-for';
 import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = async ({ locals, params }) => {

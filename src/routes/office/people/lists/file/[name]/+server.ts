@@ -1,7 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { m } from '$lib/paraglide/messages';
 import { writeListFile } from '$lib/server/register/write-lists';
-import { accountFor } from '$lib/server/web/account-for';
+import { accountFor } from '$lib/server/foundation/requests/account-for';
 import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = async ({ locals, params }) => {

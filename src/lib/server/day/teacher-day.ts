@@ -1,0 +1,164 @@
+import { and, asc, eq, inArray, isNotNull, or, sql } from 'drizzle-orm';
+import { seatStates, type SeatState } from '../../core/snapshot/seat-state';
+import type { Desk } from '../../core/snapshot/snapshot';
+import type { NamedSubstitute } from '../../core/desks/named-substitutes';
+import { groupBy } from '../../core/group-by';
+import { may, type Actor } from '../../core/permissions/may';
+import { localOf, type LocalDate } from '../../core/time/local-time';
+import type { App } from '../app';
+import { loadSnapshot } from '../conferences/load-snapshot';
+import { readClaims } from '../conferences/read-claims';
+import { visibleConferences } from '../conferences/read-conference';
+import type { Reader } from '../foundation/database/connect';
+import { desk, deskPerson, deskSubstitute, slot } from '../foundation/database/schema';
+import { substitutesOf } from '../desks/named-substitutes';
+import { ForbiddenError } from '../foundation/forbidden';
+import { readSeated, type Seated } from '../visits/read-seated';
+
+/** One line of a teacher's day: a slot that somebody has, or a free one. */
+export interface DayLine {
+	readonly slot: string;
+	readonly start: number;
+	readonly end: number;
+	/** Whether it is free, asked for, closed by something else. */
+	readonly state: SeatState;
+	/** In whose place the teacher sits there, and at what; `null` at a desk of its own. */
+	readonly inPlaceOf: { readonly absent: string; readonly subject: string } | null;
+	readonly seated: readonly Seated[];
+}
+
+export interface TeacherDate {
+	readonly date: string;
+	readonly lines: readonly DayLine[];
+}
+
+export interface TeacherConference {
+	readonly id: string;
+	readonly name: string;
+	readonly timeZone: string;
+	readonly now: number;
+	/** The desks at which the teacher receives. */
+	readonly desks: readonly {
+		readonly id: string;
+		readonly name: string;
+		readonly subject: string;
+	}[];
+	/** Who takes the teacher's place, and when. */
+	readonly away: readonly NamedSubstitute[];
+	readonly dates: readonly TeacherDate[];
+}
+
+/** A teacher's appointments and free slots at every conference that is not over, date by date. */
+export async function teacherConferences(
+	{ db, clock, config }: Pick<App, 'db' | 'clock' | 'config'>,
+	actor: Actor,
+	personId: string,
+): Promise<TeacherConference[]> {
+	if (!may(actor, 'day.see', { person: personId })) throw new ForbiddenError();
+	const now = clock.now();
+	const conferences = await visibleConferences(db, now);
+	const result: TeacherConference[] = [];
+	for (const { id, name, timeZone } of conferences) {
+		const desks = await db
+			.select({ id: desk.id, name: desk.name, subject: desk.subject })
+			.from(deskPerson)
+			.innerJoin(desk, eq(desk.id, deskPerson.deskId))
+			.where(and(eq(desk.conferenceId, id), eq(deskPerson.personId, personId)))
+			.orderBy(asc(desk.number));
+		const slots = await slotsOf(db, id, personId);
+		if (desks.length + slots.length === 0) continue;
+		const ids = slots.map(({ slot }) => slot.id);
+		const seated = groupBy(
+			await readSeated({ db, config }, inArray(slot.id, ids)),
+			({ slot }) => slot,
+		);
+		const snapshot = await loadSnapshot(db, id);
+		const states = seatStates(snapshot, await readClaims(db, id, now), now);
+		const { away, inPlaceOf } = await placesTaken(db, snapshot.desks, personId);
+		const lines = slots
+			.map(({ slot }) => ({
+				slot: slot.id,
+				start: slot.startsAt,
+				end: slot.endsAt,
+				detached: slot.detachedAt !== null,
+				inPlaceOf: inPlaceOf(slot.deskId, slot.localDate),
+				seated: (seated.get(slot.id) ?? []).filter(
+					({ receiver }) => receiver === null || receiver === personId,
+				),
+			}))
+			.filter(({ detached, seated }) => !detached || seated.length > 0)
+			.map(({ detached: _, ...line }) => ({
+				...line,
+				// A slot that the hours have left is there for those who sit in it.
+				state: states.get(line.slot) ?? line.seated[0]?.standing ?? 'past',
+			}));
+		const dates = groupBy(lines, ({ start }) => localOf(start, timeZone).date);
+		result.push({
+			id,
+			name,
+			timeZone,
+			now,
+			desks,
+			away,
+			dates: [...dates].map(([date, lines]) => ({ date, lines })),
+		});
+	}
+	return result;
+}
+
+/** When somebody takes the teacher's place, and when the teacher takes somebody's. */
+async function placesTaken(
+	db: Reader,
+	desks: readonly Desk[],
+	personId: string,
+): Promise<{
+	away: NamedSubstitute[];
+	inPlaceOf: (desk: string, date: LocalDate) => DayLine['inPlaceOf'];
+}> {
+	const about = desks.map((desk) => ({
+		...desk,
+		substitutes: desk.substitutes.filter(({ absent, person }) =>
+			[absent, person].includes(personId),
+		),
+	}));
+	const known = await substitutesOf(db, about);
+	const isAway = ({ people }: Desk) => people.some(({ person }) => person === personId);
+	return {
+		away: about.filter(isAway).flatMap(({ id }) => known.get(id) ?? []),
+		inPlaceOf: (id, date) => {
+			const desk = about.find((desk) => desk.id === id);
+			const entry = desk && !isAway(desk) && known.get(id)?.find((one) => one.date === date);
+			return entry ? { absent: entry.absent, subject: desk.subject } : null;
+		},
+	};
+}
+
+/** The slots of the desks at which a person receives, and of the dates on which one stands in. */
+async function slotsOf(
+	db: Reader,
+	conferenceId: string,
+	personId: string,
+): Promise<{ slot: typeof slot.$inferSelect }[]> {
+	const standsIn = and(
+		eq(deskSubstitute.deskId, slot.deskId),
+		eq(deskSubstitute.localDate, slot.localDate),
+	);
+	return db
+		.selectDistinct({ slot })
+		.from(slot)
+		.innerJoin(desk, eq(desk.id, slot.deskId))
+		.leftJoin(deskPerson, and(eq(deskPerson.deskId, desk.id), eq(deskPerson.personId, personId)))
+		.leftJoin(deskSubstitute, and(standsIn, eq(deskSubstitute.personId, personId)))
+		.where(
+			and(
+				eq(desk.conferenceId, conferenceId),
+				or(isNotNull(deskPerson.deskId), isNotNull(deskSubstitute.deskId)),
+				// Whose place somebody else takes that day has the day off.
+				sql`not exists (
+					select from desk_substitute as away
+					where away.desk_id = ${slot.deskId} and away.local_date = ${slot.localDate}
+						and away.absent_id = ${personId})`,
+			),
+		)
+		.orderBy(asc(slot.startsAt));
+}

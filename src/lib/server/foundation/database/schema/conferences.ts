@@ -1,0 +1,45 @@
+import { boolean, jsonb, pgTable, smallint, text } from 'drizzle-orm/pg-core';
+import type { WeeklyHours } from '../../../../core/desks/desk-plan';
+import { usualRules, type Rules } from '../../../../core/snapshot/rules';
+import type { Hours } from '../../../../core/slots/hours';
+import { id, instant, version } from './columns';
+
+export const conference = pgTable('conference', {
+	id: id(),
+	address: text('address').notNull().unique(),
+	name: text('name').notNull(),
+	words: text('words').notNull().default(''),
+	timeZone: text('time_zone').notNull(),
+	slotMinutes: smallint('slot_minutes').notNull(),
+	gapMinutes: smallint('gap_minutes').notNull(),
+	pauseMinutes: smallint('pause_minutes').notNull().default(0),
+	switchMinutes: smallint('switch_minutes').notNull().default(15),
+	/** The conference's own hours; desks that follow it take them over. */
+	hours: jsonb('hours').$type<Hours[]>().notNull(),
+	/** Hours that come again every week. */
+	weekly: jsonb('weekly').$type<WeeklyHours[]>().notNull().default([]),
+	/** After every so many slots a longer gap; both or neither. */
+	longGapEvery: smallint('long_gap_every'),
+	longGapMinutes: smallint('long_gap_minutes'),
+	/** What families are told about keeping to the time. */
+	limitNote: text('limit_note').notNull().default(''),
+	/** Where desks sit unless somebody says otherwise. */
+	usualPlace: text('usual_place', { enum: ['room', 'video', 'telephone'] })
+		.notNull()
+		.default('room'),
+	teachersMay: text('teachers_may', { enum: ['see', 'propose', 'change'] })
+		.notNull()
+		.default('see'),
+	/** Whether entries of that kind in a teacher's calendar close slots. */
+	tentativeCounts: boolean('tentative_counts').notNull().default(true),
+	awayCounts: boolean('away_counts').notNull().default(true),
+	opensAt: instant('opens_at'),
+	closesAt: instant('closes_at'),
+	publishedAt: instant('published_at'),
+	pausedAt: instant('paused_at'),
+	withdrawnAt: instant('withdrawn_at'),
+	/** Counts the changes of the set-up (not the bookings). */
+	/** Who may book when, and how much. */
+	rules: jsonb('rules').$type<Rules>().notNull().default(usualRules),
+	version: version(),
+});

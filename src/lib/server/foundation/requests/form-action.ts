@@ -1,0 +1,57 @@
+import { fail, type ActionFailure, type RequestEvent } from '@sveltejs/kit';
+import type { AnyChange, DoneOf, InputOf, Outcome, RefusalOf } from '../../../operations/change';
+import type { Perform } from '../runner/perform';
+import { actorFor } from './actor-for';
+import { readForm } from './read-form';
+
+type AnyOutcome = Outcome<object, { readonly reason: string }>;
+type ReasonOf<C extends AnyChange> = RefusalOf<C>['reason'];
+
+/** A sentence for everything that may stand in the way of a change. */
+export type RefusalTexts<C extends AnyChange> = {
+	readonly [Reason in ReasonOf<C>]: (
+		refusal: Extract<RefusalOf<C>, { readonly reason: Reason }>,
+	) => string;
+};
+
+interface FormActionOptions<C extends AnyChange, Answer> {
+	/** What the address and the page say, besides the form. */
+	readonly given?: (event: RequestEvent) => Partial<InputOf<C>> | Promise<Partial<InputOf<C>>>;
+	readonly refused: RefusalTexts<C>;
+	/** What is answered when it was done; it may lead to another page. */
+	readonly done?: (done: DoneOf<C>, event: RequestEvent) => Answer;
+}
+
+/** What a form is answered when it is not done, and nothing was changed. */
+export interface FormProblem {
+	readonly problem: string;
+}
+
+/**
+ * A change as the action of a form, which works without script as well. What the form says wrong is told with
+ * 400, what stands in the way with 409.
+ */
+export const formAction =
+	<C extends AnyChange, Answer = { said: string }>(
+		perform: Perform<C>,
+		{ given, refused, done }: FormActionOptions<C, Answer>,
+	) =>
+	async (event: RequestEvent): Promise<Answer | ActionFailure<FormProblem> | undefined> => {
+		const { change } = perform;
+		const actor = actorFor(event.locals, change.may);
+		const known = (await given?.(event)) ?? {};
+		const read = readForm(await event.request.formData(), change.input, known);
+		if (!read.ok) return fail(400, { problem: read.problem });
+		const outcome: AnyOutcome = await perform(event.locals.app, actor, read.fields);
+		if (!outcome.ok) return fail(409, { problem: sentenceOf(refused, outcome as RefusalOf<C>) });
+		return done?.(outcome as DoneOf<C>, event);
+	};
+
+/** The sentence for a refusal. */
+export function sentenceOf<C extends AnyChange>(
+	texts: RefusalTexts<C>,
+	refusal: RefusalOf<C>,
+): string {
+	const text = texts[refusal.reason as ReasonOf<C>] as (refusal: RefusalOf<C>) => string;
+	return text(refusal);
+}

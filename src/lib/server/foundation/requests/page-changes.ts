@@ -1,0 +1,10 @@
+import type { AnyChange } from '../../../operations/change';
+import { saveBasics } from '../../conferences/save-basics';
+import { savePlans } from '../../desks/save-plans';
+import { saveRooms } from '../../rooms/rooms';
+import type { Perform } from '../runner/perform';
+
+/** What pages ask for while they are open, by its name. */
+export const pageChanges: ReadonlyMap<string, Perform<AnyChange>> = new Map(
+	[saveBasics, savePlans, saveRooms].map((perform) => [perform.change.name, perform]),
+);

@@ -1,0 +1,30 @@
+import { sql } from 'drizzle-orm';
+import type { Clock } from '../clock';
+import type { Transaction } from '../database/connect';
+import { addJob } from '../add-job';
+import { deriveWishes } from '../../visits/derive-wishes';
+import { announceChange } from './announce';
+import { conferencesOf, isOpenToFamilies } from './concerned';
+import { consequences } from './consequences';
+import type { DoneAct } from './record-act';
+import { touchConference } from './touch-conference';
+
+/** Does what follows an act, by the table of consequences; the rest is added as jobs. */
+export async function follow(tx: Transaction, clock: Clock, act: DoneAct): Promise<void> {
+	const { concerns, wishes, snapshot, pages, waitingList } = consequences[act.kind];
+	const isDerived = typeof wishes === 'function' ? wishes(act) : wishes === true;
+	for (const id of await conferencesOf(tx, concerns, act)) {
+		if (isDerived && (await isOpenToFamilies(tx, id))) await deriveWishes(tx, clock, id);
+		if (snapshot) await touchConference(tx, id);
+		if (snapshot || pages) await announceChange(tx, id);
+		if (waitingList) await tendLater(tx, id);
+	}
+}
+
+/** Whoever waits is looked for after the commit; where nobody waits there is nothing to do. */
+async function tendLater(tx: Transaction, conferenceId: string): Promise<void> {
+	const [waits] = await tx.execute(
+		sql`select from waiting where conference_id = ${conferenceId} limit 1`,
+	);
+	if (waits) await addJob(tx, { task: 'tend-waiting-list', payload: { conference: conferenceId } });
+}

@@ -1,0 +1,263 @@
+import { and, eq, inArray, isNull, lte, sql } from 'drizzle-orm';
+import { receiversOn } from '../../core/desks/receivers';
+import { isSame } from '../../core/merge/is-same';
+import type { Actor } from '../../core/permissions/may';
+import { modeOf } from '../../core/rules/places';
+import { settleVisit } from '../../core/visits/settle-visit';
+import { indexOf } from '../../core/snapshot/snapshot-index';
+import type { ActKind } from '../../operations/act-kinds';
+import { visitUndo } from '../../operations/visits';
+import type { Clock } from '../foundation/clock';
+import { loadSnapshot } from '../conferences/load-snapshot';
+import type { Transaction } from '../foundation/database/connect';
+import { isLostRace } from '../foundation/database/errors';
+import { insertAll } from '../foundation/database/insert-all';
+import {
+	act,
+	adult,
+	appointment,
+	appointmentAdult,
+	appointmentAlong,
+	appointmentStudent,
+	appointmentWish,
+	claim,
+	hold,
+	takenSlot,
+} from '../foundation/database/schema';
+import { performs } from '../foundation/runner/perform';
+import { alongThing } from './along-thing';
+import {
+	appointmentStates,
+	readAppointments,
+	stands,
+	type AppointmentState,
+} from './appointment-state';
+import { readFamily } from './family-facts';
+import { shareOf } from './family-share';
+import { visitFacts } from './visit-facts';
+import { adultThing, lockFamily, lockSlots } from './lock-visit';
+import { clearAppointments, endAppointment, writeClaims } from './write-visit';
+
+/** The acts on visits that an organiser can take back. */
+const UNDOABLE: ReadonlySet<string> = new Set<ActKind>([
+	'visit.booked',
+	'visit.changed',
+	'visit.cancelled',
+	'visit.undone',
+	'appointment.accepted',
+	'appointment.declined',
+]);
+
+/**
+ * Takes back an act on a family's visit: every appointment that it touched becomes just what it was, with
+ * the same people, place and seats. It is refused when one of them has changed since, when what they took
+ * is somebody else's now, or when the rules of booking would not let the office make them today.
+ */
+export const undoVisitAct = performs(visitUndo).by({
+	async lock({ tx, input }) {
+		const known = await undoable(tx, input.act);
+		if (known) await lockFamily(tx, known.after[0]!.family);
+	},
+	async work({ tx, clock, actor, act: undoing, input }) {
+		const known = await undoable(tx, input.act);
+		if (!known) return { refused: { reason: 'unknown' } };
+		const { conferenceId, before, after, undoneBy } = known;
+		if (undoneBy !== null) return { refused: { reason: 'undone-before' } };
+		const ids = after.map(({ id }) => id);
+		const now = await readAppointments(tx, ids);
+		if (!isSame(byId(now), byId(after))) return { refused: { reason: 'newer' } };
+		const people = before.flatMap(({ interpreter, receiver }) => [interpreter, receiver]);
+		const slots = [...before, ...after].flatMap(({ slots }) => slots);
+		await lockSlots(
+			tx,
+			slots,
+			people.filter((id) => id !== null),
+		);
+
+		const refused = await againstRules(tx, clock, actor, known);
+		if (refused) return { refused: { reason: refused } };
+		const kept = new Map(before.map((state) => [state.id, state]));
+		await clearAppointments(tx, { ended: [], moved: [...kept.keys()] });
+		for (const { id, standing } of after)
+			if (!kept.has(id) && stands({ standing })) await endAppointment(tx, id, 'cancelled');
+		await clearEnded(tx, clock, before);
+		for (const state of before) await restore(tx, clock, conferenceId, state);
+		await tx
+			.update(act)
+			.set({ undoneBy: undoing })
+			.where(and(eq(act.id, input.act), isNull(act.undoneBy)));
+		return {
+			done: { act: undoing },
+			act: {
+				kind: 'visit.undone',
+				conferenceId,
+				before: after,
+				after: await readAppointments(tx, ids),
+			},
+		};
+	},
+	lost: async (_, error) =>
+		isLostRace(error) || error instanceof GoneError ? { ok: false, reason: 'taken' } : null,
+});
+
+/** An act on a visit that an organiser can take back. */
+async function undoable(tx: Transaction, actId: string): Promise<UndoableAct | null> {
+	const [row] = await tx.select().from(act).where(eq(act.id, actId));
+	if (!row?.conferenceId || !UNDOABLE.has(row.kind)) return null;
+	return {
+		conferenceId: row.conferenceId,
+		undoneBy: row.undoneBy,
+		before: appointmentStates.parse(row.before),
+		after: appointmentStates.parse(row.after),
+	};
+}
+
+interface UndoableAct extends Touched {
+	readonly conferenceId: string;
+	readonly undoneBy: string | null;
+}
+
+const byId = (states: readonly AppointmentState[]): AppointmentState[] =>
+	[...states].sort((a, b) => (a.id < b.id ? -1 : 1));
+
+/** A slot of what is to be restored is no longer there. */
+class GoneError extends Error {}
+
+/**
+ * What of the rules of booking, as they bind the office, is against appointments as they were; `null`
+ * when nothing is. What stands now in their place makes way.
+ */
+async function againstRules(
+	tx: Transaction,
+	clock: Clock,
+	actor: Actor,
+	{ conferenceId, before, after }: UndoableAct,
+): Promise<'taken' | 'not-allowed' | null> {
+	const wanted = before.filter(stands);
+	if (wanted.length === 0) return null;
+	const snapshot = await loadSnapshot(tx, conferenceId);
+	const { places } = indexOf(snapshot);
+	const family = await readFamily(tx, conferenceId, wanted[0]!.family);
+	const facts = await visitFacts(tx, {
+		snapshot,
+		family,
+		now: clock.now(),
+		office: true,
+		usedHolds: new Set<string>(),
+		has: shareOf(actor, family).has,
+		givenUp: new Set(after.map(({ id }) => id)),
+		slots: wanted.flatMap(({ slots }) => slots),
+	});
+	const settled = settleVisit(
+		facts,
+		wanted.map(({ slots, wishes, receiver, adults, along, place }) => ({
+			slot: slots[0] ?? '',
+			wishes,
+			adults,
+			students: along,
+			person: receiver ?? undefined,
+			mode: places.has(place) ? modeOf(places.get(place)!) : undefined,
+		})),
+	);
+	if (settled.ok) return null;
+	return settled.conflicts.some(({ code }) => code !== 'taken') ? 'not-allowed' : 'taken';
+}
+
+interface Touched {
+	readonly before: readonly AppointmentState[];
+	readonly after: readonly AppointmentState[];
+}
+
+/** What ended holds still keep of the slots to be restored. */
+async function clearEnded(
+	tx: Transaction,
+	clock: Clock,
+	states: readonly AppointmentState[],
+): Promise<void> {
+	const slots = states.flatMap(({ slots }) => slots);
+	if (slots.length === 0) return;
+	await tx
+		.delete(claim)
+		.where(
+			and(
+				inArray(claim.occupancy, slots),
+				inArray(
+					claim.holdId,
+					tx.select({ id: hold.id }).from(hold).where(lte(hold.until, clock.now())),
+				),
+			),
+		);
+}
+
+/** Writes an appointment as it was. The database refuses what somebody else has by now. */
+async function restore(
+	tx: Transaction,
+	clock: Clock,
+	conferenceId: string,
+	state: AppointmentState,
+): Promise<void> {
+	const { id, adults, along, wishes, students, slots } = state;
+	await tx
+		.update(appointment)
+		.set({
+			deskId: state.desk,
+			placeId: state.place,
+			receiverId: state.receiver,
+			interpreterId: state.interpreter,
+			standing: state.standing,
+			answerBy: state.answerBy,
+			startsAt: state.start,
+			endsAt: state.end,
+			version: sql`${appointment.version} + 1`,
+		})
+		.where(eq(appointment.id, id));
+	const of = { appointmentId: id };
+	await insertAll(
+		tx,
+		takenSlot,
+		slots.map((slotId) => ({ ...of, slotId })),
+	);
+	await insertAll(
+		tx,
+		appointmentWish,
+		wishes.map((wishId) => ({ ...of, wishId, stands: stands(state) })),
+	);
+	await insertAll(
+		tx,
+		appointmentStudent,
+		students.map((student) => ({ ...of, studentId: student.id, classLabel: student.classLabel })),
+	);
+	await insertAll(
+		tx,
+		appointmentAdult,
+		adults.map((adultId) => ({ ...of, adultId })),
+	);
+	await insertAll(
+		tx,
+		appointmentAlong,
+		along.map((studentId) => ({ ...of, studentId })),
+	);
+	if (!stands(state)) return;
+	const snapshot = await loadSnapshot(tx, conferenceId);
+	const live = slots.map((slotId) => snapshot.slots.find((slot) => slot.id === slotId));
+	if (live.some((slot) => slot === undefined)) throw new GoneError();
+	const rows = await tx
+		.select()
+		.from(adult)
+		.where(inArray(adult.id, [...adults]));
+	const desk = snapshot.desks.find((entry) => entry.id === state.desk)!;
+	const { all } = receiversOn(desk, live[0]!.date);
+	await writeClaims(tx, clock, [
+		{
+			owner: of,
+			entry: {
+				slots: live.map((slot) => slot!),
+				seats: state.seats,
+				persons: [...all, ...(state.receiver ? [state.receiver] : [])],
+				interpreter: state.interpreter,
+				adults: rows.map((row) => ({ id: row.id, thing: adultThing(row), notSee: [] })),
+				along: along.map((student) => ({ id: student, thing: alongThing(state.family, student) })),
+			},
+		},
+	]);
+}

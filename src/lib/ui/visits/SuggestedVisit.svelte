@@ -1,0 +1,101 @@
+<script lang="ts">
+	import type { Snippet } from 'svelte';
+	import type { FamilyProjection } from '$lib/core/visits/family-projection';
+	import { groupBy } from '$lib/core/group-by';
+	import type { Suggestions } from '$lib/core/planner/suggest-visits';
+	import type { UnplacedWish } from '$lib/core/planner/why-unplaced';
+	import { m } from '$lib/paraglide/messages';
+	import ChairMark from '../parts/chairs/ChairMark.svelte';
+	import { dateText, timeText } from '../parts/format/when';
+	import type { RibbonEntry } from './ribbon-entry';
+	import SuggestionTabs from './SuggestionTabs.svelte';
+	import ThumbBar from './ThumbBar.svelte';
+	import VisitRibbon from './VisitRibbon.svelte';
+	import { unplacedText, visitHeadline } from './words';
+
+	/** Whole visits to choose from, one of them on the ribbon. */
+	let {
+		view,
+		plans,
+		picked = $bindable(),
+		entries,
+		problems,
+		onothertimes,
+		take,
+	}: {
+		view: FamilyProjection;
+		/** `null` while they are worked out. */
+		plans: Suggestions | null;
+		picked: number;
+		/** The picked visit on the ribbon. */
+		entries: readonly RibbonEntry[];
+		/** Why the last try to book did not succeed: sentences, the first as a heading. */
+		problems: readonly string[];
+		onothertimes: () => void;
+		/** The form that books. */
+		take: Snippet;
+	} = $props();
+
+	const zone = $derived(view.conference.timeZone);
+	const suggestion = $derived(plans?.suggestions[picked]);
+
+	const subjectOf = (id: string): string => {
+		const wish = view.wishes.find((wish) => wish.id === id);
+		return view.desks.find((desk) => desk.id === wish?.desks[0])?.subject ?? '';
+	};
+</script>
+
+{#snippet leftOut(unplaced: readonly UnplacedWish[])}
+	<ul class="space-y-1">
+		{#each unplaced as { wish, reason } (wish)}
+			<li>{unplacedText(subjectOf(wish), reason)}</li>
+		{/each}
+	</ul>
+{/snippet}
+
+{#if problems.length}
+	<div class="mb-4 rounded-box border border-error p-3" role="alert">
+		<strong>{problems[0]}</strong>
+		<ul>
+			{#each problems.slice(1) as sentence (sentence)}<li>{sentence}</li>{/each}
+		</ul>
+	</div>
+{/if}
+{#if plans === null}
+	<p class="flex items-center gap-3 py-16" role="status">
+		<span class="text-primary"><ChairMark size={40} /></span>
+		{m.visit_planning()}
+	</p>
+{:else if !suggestion}
+	<h1 class="mb-2 text-hour">{m.visit_nothing_title()}</h1>
+	{@render leftOut(plans.unplaced)}
+	<ThumbBar>
+		<button class="btn btn-block btn-outline btn-lg" onclick={onothertimes}>
+			{m.visit_other_times()}
+		</button>
+	</ThumbBar>
+{:else}
+	<h1 class="text-hour" aria-live="polite">{visitHeadline(entries)}</h1>
+	<p class="quiet mb-4">
+		{#each [...groupBy(entries, ({ date }) => date).values()] as day (day[0]?.date)}
+			<span class="block">
+				{m.visit_span({
+					date: dateText(day[0]!.start, zone),
+					from: timeText(day[0]!.start, zone),
+					to: timeText(day.at(-1)!.end, zone),
+				})}
+			</span>
+		{/each}
+	</p>
+	<SuggestionTabs suggestions={plans.suggestions} {zone} bind:picked />
+	<VisitRibbon {entries} {zone} />
+	{#if !suggestion.visit.exact}<p class="quiet mb-3 text-small">{m.visit_not_exact()}</p>{/if}
+	{#if suggestion.unplaced.length}
+		<section class="mb-4 border-t border-base-300 pt-3">
+			<h2 class="sr-only">{m.visit_unplaced_title()}</h2>
+			{@render leftOut(suggestion.unplaced)}
+			<button class="link mt-1" onclick={onothertimes}>{m.visit_other_times()}</button>
+		</section>
+	{/if}
+	<ThumbBar>{@render take()}</ThumbBar>
+{/if}

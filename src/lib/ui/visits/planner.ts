@@ -1,0 +1,13 @@
+import * as Comlink from 'comlink';
+import type { Suggestions } from '$lib/core/planner/suggest-visits';
+import type { VisitProblem } from '$lib/core/planner/visit-problem';
+import type { Planner } from './planner.worker';
+import PlannerWorker from './planner.worker?worker';
+
+let planner: Comlink.Remote<Planner> | null = null;
+
+/** Plans visits beside the page, so that it stays smooth. The same code runs on the server. */
+export function suggestInWorker(problem: VisitProblem): Promise<Suggestions> {
+	planner ??= Comlink.wrap<Planner>(new PlannerWorker());
+	return planner.suggestVisits(problem);
+}

@@ -1,0 +1,120 @@
+import type { FamilyProjection } from '$lib/core/visits/family-projection';
+import { metAt } from '$lib/core/desks/named-substitutes';
+import { MINUTE } from '$lib/core/time/local-time';
+import { turnMinutes } from '$lib/core/snapshot/turn';
+import type { Visit } from '$lib/core/planner/visit-problem';
+import { REMOTE } from '$lib/core/snapshot/ways';
+
+import { substituteText } from '../desks/substitute-text';
+
+/** How one gets from an appointment to the next. */
+export interface Walk {
+	readonly kind: 'walk' | 'switch';
+	readonly minutes: number;
+	/** Where the walk leads: a building, or a room of the one where one is already. */
+	readonly to: string;
+}
+
+/** An appointment on the ribbon of a visit; times in milliseconds. */
+export interface RibbonEntry {
+	readonly id: string;
+	readonly date: string;
+	readonly start: number;
+	readonly end: number;
+	readonly desk: string;
+	/** Who stands in for whom; empty for nobody. */
+	readonly substitute: string;
+	readonly subject: string;
+	readonly place: string;
+	readonly placeKey: string;
+	readonly building: string | null;
+	readonly link: string | null;
+	readonly students: string;
+	/** Asked for, until somebody accepts. */
+	readonly isAsked: boolean;
+	/** Of the student, from 1 to 4. */
+	readonly ink: number;
+	walkFrom(before: RibbonEntry): Walk;
+}
+
+type Piece = Pick<RibbonEntry, 'id' | 'date' | 'start' | 'end' | 'link'> & {
+	readonly desk: string;
+	readonly place: string;
+	readonly students: readonly string[];
+	readonly isAsked: boolean;
+};
+
+const INKS = 4;
+
+/** The ink of a family's student, by its place in the list of students. */
+export const studentInk = (index: number): number => (Math.max(0, index) % INKS) + 1;
+
+function entryOf(
+	view: FamilyProjection,
+	piece: Piece,
+	placeName: (kind: string, name: string) => string,
+): RibbonEntry {
+	const desk = view.desks.find(({ id }) => id === piece.desk);
+	const place = view.places.find(({ id }) => id === piece.place);
+	const met = metAt(desk ?? { name: '', substitutes: [] }, piece.date);
+	const placeKey = place?.key ?? REMOTE;
+	const turn = turnMinutes({ travel: view.travel, pause: 0 });
+	const first = view.students.findIndex(({ id }) => id === piece.students[0]);
+	return {
+		...piece,
+		desk: met.name,
+		substitute: substituteText(met),
+		subject: desk?.subject ?? '',
+		place: place ? placeName(place.kind, place.name) : '',
+		placeKey,
+		building: place?.buildingName ?? null,
+		students: view.students
+			.filter(({ id }) => piece.students.includes(id))
+			.map(({ name }) => name)
+			.join(', '),
+		ink: studentInk(first),
+		walkFrom: (before) => ({
+			kind: [placeKey, before.placeKey].includes(REMOTE) ? 'switch' : 'walk',
+			minutes: turn(before.placeKey, placeKey),
+			to:
+				(place?.buildingName === before.building ? null : place?.buildingName) ?? place?.name ?? '',
+		}),
+	};
+}
+
+/** What the family has booked. */
+export const bookedEntries = (
+	view: FamilyProjection,
+	placeName: (kind: string, name: string) => string,
+): RibbonEntry[] =>
+	view.appointments.map((appointment) =>
+		entryOf(view, { ...appointment, isAsked: appointment.standing === 'asked' }, placeName),
+	);
+
+/** A suggested visit together with what is booked already, in order of time. */
+export function suggestedEntries(
+	view: FamilyProjection,
+	visit: Visit,
+	placeName: (kind: string, name: string) => string,
+): RibbonEntry[] {
+	const students = new Map(view.wishes.map(({ id, student }) => [id, student]));
+	const slots = new Map(view.slots.map((slot) => [slot.id, slot]));
+	const keyOf = new Map(view.places.map(({ id, key }) => [id, key]));
+	const placed = visit.placements.map(({ wish, slot }) => {
+		const { date, places, place: usual } = slots.get(slot.id)!;
+		const place = places.find((id) => keyOf.get(id) === slot.place) ?? usual;
+		const piece = {
+			id: slot.id,
+			date,
+			place,
+			link: null,
+			desk: slot.desk,
+			isAsked: false,
+			start: slot.start * MINUTE,
+			end: slot.end * MINUTE,
+			students: [students.get(wish)!],
+		};
+		return entryOf(view, piece, placeName);
+	});
+	return [...placed, ...bookedEntries(view, placeName)].sort((a, b) => a.start - b.start);
+}
