@@ -340,10 +340,10 @@ describe('what a family sees', () => {
 			]),
 		);
 		const floor = await readFloor(app, school.organiser, school.conference);
-		const seats = floor.desks
-			.flatMap(({ seats }) => seats)
+		const slots = floor.desks
+			.flatMap(({ slots }) => slots)
 			.filter(({ state }) => state === 'booked');
-		expect(seats.map(({ seated }) => seated[0]?.familyLabel)).toEqual(['Family 0', 'Family 0']);
+		expect(slots.map(({ seated }) => seated[0]?.familyLabel)).toEqual(['Family 0', 'Family 0']);
 		const families = await listFamilies(app, school.organiser, school.conference);
 		expect(families.map(({ label, placed, wished }) => [label, placed, wished])).toEqual([
 			['Family 0', 2, 2],

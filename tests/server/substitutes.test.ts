@@ -133,7 +133,7 @@ describe('an appointment is said to be what it is', () => {
 		const [line] = await linesOf(app, school, teacher);
 		expect(line).toMatchObject({ state: 'asked', seated: [{ standing: 'asked' }] });
 		const floor = await readFloor(app, school.organiser, school.conference);
-		expect(floor.desks[0]!.seats[0]!.state).toBe('asked');
+		expect(floor.desks[0]!.slots[0]!.state).toBe('asked');
 		const [tentative] = await calendarOf(app, school);
 		expect(valueOf(tentative!, 'status')).toBe('TENTATIVE');
 		const [row] = await app.db.select().from(appointment);

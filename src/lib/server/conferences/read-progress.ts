@@ -7,7 +7,7 @@ import { desk, sitting } from '../foundation/database/schema';
 import { ForbiddenError } from '../foundation/forbidden';
 import { registerCounts } from '../register/register-counts';
 import { loadSnapshot } from './load-snapshot';
-import { readSeatStates } from './read-claims';
+import { readClaims } from './read-claims';
 import { isVisible, phaseOfRow, type ConferenceRow } from './read-conference';
 
 /** How far a conference is. */
@@ -18,7 +18,8 @@ export async function readProgress(
 ): Promise<ConferenceProgress> {
 	if (!may(actor, 'conference.see')) throw new ForbiddenError();
 	const snapshot = await loadSnapshot(db, row.id);
-	const states = [...(await readSeatStates(db, row.id, clock.now())).values()];
+	const claims = await readClaims(db, row.id, clock.now());
+	const deskIds = new Set(snapshot.desks.map(({ id }) => id));
 	const { id, address, name, timeZone, opensAt, closesAt, version } = row;
 	const sittings = await db
 		.select({ desk: sitting.deskId, place: sitting.placeId })
@@ -47,8 +48,10 @@ export async function readProgress(
 			desks: snapshot.desks.length,
 			desksWithoutTimes: snapshot.desks.filter(({ id }) => !seated.has(id)).length,
 			desksWithoutPlace: placeless.size,
-			seats: states.length,
-			taken: states.filter((state) => state === 'booked' || state === 'asked').length,
+			seats: snapshot.slots.reduce((sum, { seats }) => sum + seats, 0),
+			// A desk is claimed once for each seat that is taken.
+			taken: claims.filter(({ thing, standing }) => deskIds.has(thing) && standing !== 'held')
+				.length,
 		},
 	};
 }

@@ -5,6 +5,7 @@ import type { NamedSubstitute } from '../../core/desks/named-substitutes';
 import { groupBy } from '../../core/group-by';
 import { may, type Actor } from '../../core/permissions/may';
 import { localOf, type LocalDate } from '../../core/time/local-time';
+import type { Seated } from '../../operations/floor';
 import type { App } from '../app';
 import { loadSnapshot } from '../conferences/load-snapshot';
 import { readClaims } from '../conferences/read-claims';
@@ -13,7 +14,7 @@ import type { Reader } from '../foundation/database/connect';
 import { desk, deskPerson, deskSubstitute, slot } from '../foundation/database/schema';
 import { substitutesOf } from '../desks/named-substitutes';
 import { ForbiddenError } from '../foundation/forbidden';
-import { readSeated, type Seated } from '../visits/read-seated';
+import { readSeated } from '../visits/read-seated';
 
 /** One line of a teacher's day: a slot that somebody has, or a free one. */
 export interface DayLine {

@@ -1,5 +1,6 @@
 import { and, asc, eq, inArray, type SQL } from 'drizzle-orm';
 import { groupBy } from '../../core/group-by';
+import type { Seated } from '../../operations/floor';
 import type { App } from '../app';
 import {
 	adult,
@@ -15,30 +16,6 @@ import {
 	student,
 } from '../foundation/database/schema';
 import { fullName } from '../register/names';
-
-/** Who sits in a slot, for those at the school who may know. */
-export interface Seated {
-	readonly appointment: string;
-	readonly slot: string;
-	readonly family: string;
-	readonly familyLabel: string;
-	readonly standing: 'asked' | 'booked';
-	readonly students: readonly { readonly name: string; readonly classLabel: string }[];
-	readonly adults: readonly string[];
-	/** The language for which the family needs an interpreter, and who interprets; `null` if it needs none. */
-	readonly interpreting: { readonly language: string; readonly name: string | null } | null;
-	/** The family needs a room without steps. */
-	readonly stepFree: boolean;
-	/** Who receives, at a desk where any one does. */
-	readonly receiver: string | null;
-	readonly place: {
-		readonly kind: 'room' | 'video' | 'telephone';
-		readonly name: string;
-		readonly building: string | null;
-		/** There is a video link. */
-		readonly hasDoor: boolean;
-	};
-}
 
 /** The standing appointments in the slots that the condition (on `slot`) picks, with their people. */
 export async function readSeated(

@@ -5,6 +5,7 @@ import type { SuggestionName } from '$lib/core/planner/suggest-visits';
 import type { UnplacedReason } from '$lib/core/planner/why-unplaced';
 import { m } from '$lib/paraglide/messages';
 import { momentText, timeText } from '../parts/format/when';
+import type { RefusalCode } from '$lib/core/rules/answer';
 import type { RibbonEntry } from './ribbon-entry';
 
 /** The sentences about a visit, made from core's codes and facts. */
@@ -65,7 +66,11 @@ export function unplacedText(subject: string, reason: UnplacedReason): string {
 }
 
 /** Why one of the wanted appointments could not be booked. */
-export function conflictText(entry: RibbonEntry | undefined, code: string, zone: string): string {
+export function conflictText(
+	entry: RibbonEntry | undefined,
+	code: RefusalCode,
+	zone: string,
+): string {
 	if (!entry) return m.conflict_unknown();
 	const facts = { time: timeText(entry.start, zone), desk: entry.desk };
 	switch (code) {
@@ -90,7 +95,13 @@ export function conflictText(entry: RibbonEntry | undefined, code: string, zone:
 		case 'not-step-free':
 		case 'no-interpreter':
 			return m.conflict_unfit(facts);
-		default:
+		case 'not-published':
+		case 'paused':
+		case 'not-open-yet':
+		case 'closed':
+		case 'no-wish-for-this-desk':
+		case 'not-of-the-family':
+		case 'nobody-comes':
 			return m.conflict_closed();
 	}
 }
