@@ -17,7 +17,7 @@ import { familyView } from '../src/lib/server/visits/family-view';
 import { smallSchool, type SmallSchool } from '../tests/server/small-school';
 
 const ROUNDS = Number(process.argv[3] ?? 300);
-const HOURS = [{ date: '2026-12-03', start: 960, end: 1080 }];
+const HOURS = [{ date: '2026-12-03' as const, start: 960, end: 1080 }];
 type AdultActor = Extract<Actor, { kind: 'adult' }>;
 
 const data = mkdtempSync(join(tmpdir(), 'ten-chairs-apart-'));

@@ -102,7 +102,7 @@ try {
 		timeZone: 'America/Halifax',
 		slotMinutes: 10,
 		gapMinutes: 2,
-		hours: ['2027-12-02', '2027-12-03', '2027-12-04'].flatMap((date) => [
+		hours: (['2027-12-02', '2027-12-03', '2027-12-04'] as const).flatMap((date) => [
 			{ date, start: 930, end: 1040 },
 			{ date, start: 1070, end: 1170 },
 		]),

@@ -316,7 +316,7 @@ async function seedDentist(app: App, organiser: Actor, thursday: LocalDate): Pro
 	if (!added.ok) throw new Error(`the calendar of the demo was not read: ${added.reason}`);
 }
 
-function schoolTime(date: string, minute: number): number {
+function schoolTime(date: LocalDate, minute: number): number {
 	const instant = instantOf(date, minute, school.timeZone);
 	if (!instant.ok) throw new Error(instant.refusal);
 	return instant.epoch;

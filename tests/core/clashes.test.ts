@@ -14,7 +14,7 @@ const sitting = (
 ): SittingToCheck => ({
 	desk,
 	series: desk,
-	date: 'd',
+	date: '2026-12-03',
 	start: start * M,
 	end: end * M,
 	persons: [`teacher of ${desk}`],
@@ -116,7 +116,7 @@ describe('clashes', () => {
 				booked: [
 					{
 						desk: 'a',
-						date: 'd',
+						date: '2026-12-03',
 						start: 10 * M,
 						end: 20 * M,
 						persons: ['ada'],
@@ -125,7 +125,7 @@ describe('clashes', () => {
 					},
 					{
 						desk: 'a',
-						date: 'd',
+						date: '2026-12-03',
 						start: 20 * M,
 						end: 30 * M,
 						persons: ['ada'],
@@ -140,10 +140,10 @@ describe('clashes', () => {
 			'a student whom two households bring at once, and not one whom one brings',
 			{
 				brought: [
-					{ student: 's', family: 'f', desk: 'a', date: 'd', start: 0, end: 10 * M },
-					{ student: 's', family: 'g', desk: 'b', date: 'd', start: 5 * M, end: 15 * M },
-					{ student: 's', family: 'g', desk: 'c', date: 'd', start: 15 * M, end: 25 * M },
-					{ student: 't', family: 'f', desk: 'a', date: 'd', start: 0, end: 10 * M },
+					{ student: 's', family: 'f', desk: 'a', date: '2026-12-03', start: 0, end: 10 * M },
+					{ student: 's', family: 'g', desk: 'b', date: '2026-12-03', start: 5 * M, end: 15 * M },
+					{ student: 's', family: 'g', desk: 'c', date: '2026-12-03', start: 15 * M, end: 25 * M },
+					{ student: 't', family: 'f', desk: 'a', date: '2026-12-03', start: 0, end: 10 * M },
 				],
 			},
 			['student-twice a+b 5-10'],
@@ -154,7 +154,7 @@ describe('clashes', () => {
 				booked: [
 					{
 						desk: 'a',
-						date: 'd',
+						date: '2026-12-03',
 						start: 0,
 						end: 10 * M,
 						persons: [],
@@ -163,7 +163,7 @@ describe('clashes', () => {
 					},
 					{
 						desk: 'b',
-						date: 'd',
+						date: '2026-12-03',
 						start: 0,
 						end: 10 * M,
 						persons: [],
@@ -172,7 +172,7 @@ describe('clashes', () => {
 					},
 					{
 						desk: 'c',
-						date: 'd',
+						date: '2026-12-03',
 						start: 0,
 						end: 10 * M,
 						persons: [],
@@ -181,7 +181,7 @@ describe('clashes', () => {
 					},
 					{
 						desk: 'd',
-						date: 'd',
+						date: '2026-12-03',
 						start: 0,
 						end: 10 * M,
 						persons: [],

@@ -1,3 +1,4 @@
+import { typedDate } from '$lib/core/time/local-time';
 import type {
 	Claim,
 	ConferenceFacts,
@@ -65,7 +66,7 @@ export const slotOf = (desk: string, start: number, more: Partial<Slot> = {}): S
 		sitting: `${desk}`,
 		place,
 		places: [place],
-		date: `2026-12-0${3 + Math.floor(start / 1440)}`,
+		date: typedDate(`2026-12-0${3 + Math.floor(start / 1440)}`),
 		seats: 1,
 		blocked: false,
 		start: at(start),

@@ -1,3 +1,4 @@
+import type { LocalDate } from '$lib/core/time/local-time';
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
 import { slotsKeptApart, type ApartVisit, type AtSchool } from '$lib/core/planner/keep-apart';
@@ -10,7 +11,7 @@ const others = fc.array(fc.record({ at: stretch, marginMinutes: fc.constantFrom(
 	minLength: 1,
 	maxLength: 3,
 });
-const DATE = '2026-12-03';
+const DATE: LocalDate = '2026-12-03';
 
 it('whatever is taken of the slots that are left, nobody meets: neither inside nor around', () => {
 	fc.assert(

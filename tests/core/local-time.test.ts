@@ -1,6 +1,13 @@
+import {
+	addDays,
+	instantOf,
+	isLocalDate,
+	isTimeZone,
+	localOf,
+	typedDate,
+} from '$lib/core/time/local-time';
 import { DateTime } from 'luxon';
 import { describe, expect, it } from 'vitest';
-import { addDays, instantOf, isLocalDate, isTimeZone, localOf } from '$lib/core/time/local-time';
 
 describe('a local time and its instant', () => {
 	it.each([
@@ -10,7 +17,7 @@ describe('a local time and its instant', () => {
 		['after the change in spring', '2027-03-14', 180, 'America/Halifax', '2027-03-14T06:00:00Z'],
 		['the next day', '2027-03-15', 120, 'America/Halifax', '2027-03-15T05:00:00Z'],
 	])('%s', (_, date, minute, zone, expected) => {
-		expect(instantOf(date, minute, zone)).toEqual({
+		expect(instantOf(typedDate(date), minute, zone)).toEqual({
 			ok: true,
 			epoch: Date.parse(expected),
 			twice: false,
@@ -26,7 +33,7 @@ describe('a local time and its instant', () => {
 		['something that is no date', '3 December', 600, 'America/Halifax', 'no-such-date'],
 		['a zone that does not exist', '2027-02-28', 600, 'Atlantis/Gannet_Cove', 'unknown-zone'],
 	])('refuses %s', (_, date, minute, zone, refusal) => {
-		expect(instantOf(date, minute, zone)).toEqual({ ok: false, refusal });
+		expect(instantOf(typedDate(date), minute, zone)).toEqual({ ok: false, refusal });
 	});
 
 	it('takes the earlier of a time that the clock shows twice, and says so', () => {
@@ -52,7 +59,7 @@ describe('a local time and its instant', () => {
 			const [hour, rest] = [Math.floor(minute / 60), minute % 60];
 			const other = DateTime.fromObject({ year, month, day, hour, minute: rest }, { zone });
 			const exists = other.hour === hour && other.minute === rest && other.day === day;
-			const ours = instantOf(date, minute, zone);
+			const ours = instantOf(typedDate(date), minute, zone);
 			expect(ours.ok, `${date} ${hour}:${rest}`).toBe(exists);
 			if (!ours.ok) continue;
 			const instants = other.getPossibleOffsets().map((possible) => possible.toMillis());

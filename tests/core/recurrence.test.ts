@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { DateTime } from 'luxon';
 import { describe, expect, it } from 'vitest';
 import { datesOfWeekly, occurrences, type LocalMoment } from '$lib/core/repeats/recurrence';
-import { addDays, weekday } from '$lib/core/time/local-time';
+import { typedDate, addDays, weekday } from '$lib/core/time/local-time';
 
 /**
  * The printed examples of RFC 5545, section 3.8.5.3. Times are those of New York; the examples with
@@ -22,7 +22,8 @@ const nineOn = (text: string): LocalMoment[] => {
 			return list.split(',').map((day) => {
 				const [date = '', time = '9:00'] = day.split('@');
 				const [hour, minute] = time.split(':').map(Number) as [number, number];
-				return { date: `${year}-${month}-${date.padStart(2, '0')}`, minute: hour * 60 + minute };
+				const dated = typedDate(`${year}-${month}-${date.padStart(2, '0')}`);
+				return { date: dated, minute: hour * 60 + minute };
 			});
 		});
 };
@@ -262,9 +263,9 @@ const PRINTED: [name: string, rule: string, first: string, dates: string][] = [
 describe('repeats as RFC 5545 prints them', () => {
 	it.each(PRINTED)('%s', (_, rule, first, dates) => {
 		const expected = nineOn(dates);
-		expect(occurrences({ date: first, minute: 540 }, rule, { limit: expected.length })).toEqual(
-			expected,
-		);
+		expect(
+			occurrences({ date: typedDate(first), minute: 540 }, rule, { limit: expected.length }),
+		).toEqual(expected);
 	});
 
 	it('Friday the 13th, without the first day, which is no Friday', () => {
@@ -313,7 +314,12 @@ describe('weekly hours', () => {
 	});
 
 	it('leave dates out', () => {
-		const weekly = { from: '2026-12-01', until: '2026-12-31', weekdays: [4], everyWeeks: 1 };
+		const weekly = {
+			from: '2026-12-01' as const,
+			until: '2026-12-31' as const,
+			weekdays: [4],
+			everyWeeks: 1,
+		};
 		const dates = datesOfWeekly({ ...weekly, except: ['2026-12-24'] });
 		expect(dates).toEqual(['2026-12-03', '2026-12-10', '2026-12-17', '2026-12-31']);
 		expect(dates.map(weekday)).toEqual([4, 4, 4, 4]);
@@ -370,9 +376,9 @@ describe('a repeat inside a stretch of time', () => {
 	});
 
 	it('that is daily since 1900 is there today', () => {
-		const first = { date: '1900-01-01', minute: 540 };
+		const first = { date: '1900-01-01' as const, minute: 540 };
 		expect(
-			occurrences(first, 'FREQ=DAILY', { from: '2026-12-01', before: '2026-12-04' }),
+			occurrences(first, 'FREQ=DAILY', { from: '2026-12-01' as const, before: '2026-12-04' }),
 		).toHaveLength(3);
 	});
 });

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { giveOutRooms, type RoomToGive, type SittingToPlace } from '$lib/core/rooms/give-out-rooms';
 
+const [MONDAY, TUESDAY] = ['2026-12-07', '2026-12-08'] as const;
 const sitting = (
 	id: number,
 	start: number,
@@ -10,7 +11,7 @@ const sitting = (
 ): SittingToPlace => ({
 	id: `s${id}`,
 	desk: `d${id}`,
-	date: 'mon',
+	date: MONDAY,
 	start,
 	end: start + length,
 	stepFree: false,
@@ -138,7 +139,7 @@ describe('giving out rooms', () => {
 						start: fc.nat(6),
 						length: fc.integer({ min: 1, max: 4 }),
 						desk: fc.nat(2),
-						date: fc.constantFrom('mon', 'tue'),
+						date: fc.constantFrom(MONDAY, TUESDAY),
 						stepFree: fc.boolean(),
 						usual: maybe(3),
 						current: maybe(3),
@@ -196,9 +197,9 @@ describe('giving out rooms', () => {
 		const taken = [sitting(0, 0, 30, { current: 'r0' }), sitting(1, 30, 30, { current: 'r1' })];
 		const rooms = [room(0), room(1)];
 		const long = [2, 3].map((id) => sitting(id, (id - 2) * 30, 30, { desk: 'long' }));
-		const other = long.map((entry) => ({ ...entry, date: entry.id === 's2' ? 'mon' : 'tue' }));
+		const other = long.map((entry) => ({ ...entry, date: entry.id === 's2' ? MONDAY : TUESDAY }));
 		expect(giveOutRooms([...taken, ...long], rooms).divided).toEqual([
-			{ desk: 'long', date: 'mon' },
+			{ desk: 'long', date: MONDAY },
 		]);
 		expect(giveOutRooms([...taken, ...other], rooms).divided).toEqual([]);
 	});

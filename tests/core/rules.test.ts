@@ -149,7 +149,7 @@ describe('one appointment', () => {
 			{},
 			{
 				counted: {
-					own: [{ desk: 'd', date: '2026-12-03', students: ['ana'] }],
+					own: [{ desk: 'd', date: '2026-12-03' as const, students: ['ana'] }],
 					others: [],
 					atDesk: () => 0,
 				},
@@ -162,7 +162,7 @@ describe('one appointment', () => {
 			rules({ oncePerDesk: false }),
 			{
 				counted: {
-					own: [{ desk: 'd', date: '2026-12-03', students: ['ana'] }],
+					own: [{ desk: 'd', date: '2026-12-03' as const, students: ['ana'] }],
 					others: [],
 					atDesk: () => 0,
 				},
@@ -174,7 +174,11 @@ describe('one appointment', () => {
 			'has been arranged by the other household',
 			rules({ households: 'together' }),
 			{
-				counted: { own: [], others: [{ desk: 'd', date: '', students: ['ana'] }], atDesk: () => 0 },
+				counted: {
+					own: [],
+					others: [{ desk: 'd', date: null, students: ['ana'] }],
+					atDesk: () => 0,
+				},
 			},
 			{},
 			'd 600: already-arranged',
@@ -183,7 +187,11 @@ describe('one appointment', () => {
 			'is one for each household',
 			{},
 			{
-				counted: { own: [], others: [{ desk: 'd', date: '', students: ['ana'] }], atDesk: () => 0 },
+				counted: {
+					own: [],
+					others: [{ desk: 'd', date: null, students: ['ana'] }],
+					atDesk: () => 0,
+				},
 			},
 			{},
 			'booked d 600',
@@ -193,7 +201,7 @@ describe('one appointment', () => {
 			rules({ perStudent: 1 }),
 			{
 				counted: {
-					own: [{ desk: 'e', date: '2026-12-03', students: ['ana'] }],
+					own: [{ desk: 'e', date: '2026-12-03' as const, students: ['ana'] }],
 					others: [],
 					atDesk: () => 0,
 				},
@@ -206,7 +214,7 @@ describe('one appointment', () => {
 			rules({ perFamily: 1 }),
 			{
 				counted: {
-					own: [{ desk: 'e', date: '2026-12-03', students: ['ben'] }],
+					own: [{ desk: 'e', date: '2026-12-03' as const, students: ['ben'] }],
 					others: [],
 					atDesk: () => 0,
 				},
@@ -226,7 +234,11 @@ describe('one appointment', () => {
 			rules({ perDeskDay: 3, perFamily: 1, perStudent: 1 }),
 			{
 				booker: office,
-				counted: { own: [{ desk: 'e', date: '', students: ['ana'] }], others: [], atDesk: () => 3 },
+				counted: {
+					own: [{ desk: 'e', date: null, students: ['ana'] }],
+					others: [],
+					atDesk: () => 3,
+				},
 			},
 			{},
 			'booked d 600',
@@ -451,7 +463,7 @@ describe('a whole visit', () => {
 					{
 						desk: 'x',
 						students: [],
-						date: '2026-12-03',
+						date: '2026-12-03' as const,
 						placeKey: 'wing',
 						start: at(612),
 						end: at(622),
@@ -471,7 +483,7 @@ describe('a whole visit', () => {
 					{
 						desk: 'x',
 						students: [],
-						date: '2026-12-03',
+						date: '2026-12-03' as const,
 						placeKey: 'wing',
 						start: at(612),
 						end: at(622),

@@ -1,3 +1,4 @@
+import { typedDate } from '$lib/core/time/local-time';
 import { describe, expect, it } from 'vitest';
 import { faultsOfHours, slotsOfSitting, withoutBreaks, type Hours } from '$lib/core/slots/hours';
 import { formatTimeOfDay } from '$lib/core/time/typed-time';
@@ -10,7 +11,7 @@ const at = (text: string): number => {
 const hours = (...texts: string[]): Hours[] =>
 	texts.map((text) => {
 		const [date = '', start = '', end = ''] = text.split(' ');
-		return { date, start: at(start), end: at(end) };
+		return { date: typedDate(date), start: at(start), end: at(end) };
 	});
 
 describe('counting slots', () => {

@@ -1,3 +1,4 @@
+import { type LocalDate, typedDate } from '$lib/core/time/local-time';
 import { describe, expect, it } from 'vitest';
 import { readBlock, datesMeant } from '$lib/core/desks/read-block';
 import { layBlock } from '$lib/core/desks/lay-block';
@@ -10,7 +11,7 @@ import { shiftOf, shiftPlan, shiftHours } from '$lib/core/conferences/shift-conf
 import { readBlockText } from '$lib/files/read-block-text';
 
 const at = (text: string) => parseTypedTime(text)!;
-const DATES = ['2026-12-03', '2026-12-04', '2026-12-12'];
+const DATES: readonly LocalDate[] = ['2026-12-03', '2026-12-04', '2026-12-12'];
 
 describe('slips while hours are typed', () => {
 	it.each([
@@ -24,7 +25,10 @@ describe('slips while hours are typed', () => {
 		['4:00', '19:00', 'morning-for-evening', '16:00-19:00'],
 		['8:00', '15:00', null, null],
 	])('%s to %s', (from, to, code, meant) => {
-		const slip = slipOf({ date: '2026-12-03', start: at(from), end: at(to) }, '2026-11-24');
+		const slip = slipOf(
+			{ date: '2026-12-03' as const, start: at(from), end: at(to) },
+			'2026-11-24',
+		);
 		expect(slip?.code ?? null).toBe(code);
 		const { start = 0, end = 0 } = slip?.meant ?? {};
 		expect(slip?.meant ? `${formatTimeOfDay(start)}-${formatTimeOfDay(end)}` : null).toBe(meant);
@@ -215,7 +219,8 @@ describe('when an interpreter can come', () => {
 	])('%s on %s', (text, date, expected) => {
 		const read = readAvailableHours(text);
 		expect(
-			read.ok && availableOn(read.hours, date).map(({ start, end }) => `${start}-${end}`),
+			read.ok &&
+				availableOn(read.hours, typedDate(date)).map(({ start, end }) => `${start}-${end}`),
 		).toEqual(expected);
 	});
 
@@ -229,32 +234,40 @@ describe('an earlier conference as the start of the next', () => {
 		const shift = shiftOf(['2026-12-04', '2026-12-03'], ['2027-03-04', '2027-03-05']);
 		const conference = {
 			hours: [
-				{ date: '2026-12-03', start: 960, end: 1080 },
-				{ date: '2026-12-04', start: 540, end: 600 },
+				{ date: '2026-12-03' as const, start: 960, end: 1080 },
+				{ date: '2026-12-04' as const, start: 540, end: 600 },
 			],
 			weekly: [],
 		};
 		expect(shiftHours(conference, shift)).toEqual([
-			{ date: '2027-03-04', start: 960, end: 1080 },
-			{ date: '2027-03-05', start: 540, end: 600 },
+			{ date: '2027-03-04' as const, start: 960, end: 1080 },
+			{ date: '2027-03-05' as const, start: 540, end: 600 },
 		]);
 		const first = { breaks: [], division: null, seats: 1, places: [] };
 		const plan = shiftPlan(
 			{
 				...newDesk({ id: 'desk', name: 'Ada', subject: '', people: [], places: [] }, 'x'),
-				substitutes: [{ date: '2026-12-03', absent: 'a', person: 'b' }],
+				substitutes: [{ date: '2026-12-03' as const, absent: 'a', person: 'b' }],
 				series: [
 					{ id: '1', when: { kind: 'conference', only: null, except: ['2026-12-04'] }, ...first },
-					{ id: '2', when: { kind: 'once', date: '2026-12-04', start: 600, end: 660 }, ...first },
-					{ id: '3', when: { kind: 'once', date: '2026-12-11', start: 600, end: 660 }, ...first },
+					{
+						id: '2',
+						when: { kind: 'once', date: '2026-12-04' as const, start: 600, end: 660 },
+						...first,
+					},
+					{
+						id: '3',
+						when: { kind: 'once', date: '2026-12-11' as const, start: 600, end: 660 },
+						...first,
+					},
 					{
 						id: '4',
 						when: {
 							kind: 'weekly',
 							start: 1,
 							end: 2,
-							from: '2026-12-03',
-							until: '2026-12-31',
+							from: '2026-12-03' as const,
+							until: '2026-12-31' as const,
 							weekdays: [1],
 							everyWeeks: 1,
 							except: [],
@@ -269,7 +282,7 @@ describe('an earlier conference as the start of the next', () => {
 		expect(plan.substitutes).toEqual([]);
 		expect(plan.series.map(({ when }) => when)).toEqual([
 			{ kind: 'conference', only: null, except: ['2027-03-05'] },
-			{ kind: 'once', date: '2027-03-05', start: 600, end: 660 },
+			{ kind: 'once', date: '2027-03-05' as const, start: 600, end: 660 },
 		]);
 	});
 });

@@ -41,7 +41,7 @@ const slot = (id: string, start: number, more: Partial<Slot> = {}): Slot => ({
 	sitting: 'sitting',
 	place: 'room',
 	places: ['room'],
-	date: '2026-12-03',
+	date: '2026-12-03' as const,
 	start: start * M,
 	end: (start + 10) * M,
 	claimEnd: (start + 12) * M,
@@ -95,7 +95,7 @@ describe('a seat', () => {
 });
 
 describe('where a conference stands', () => {
-	const dates = ['2026-12-03', '2026-12-04'];
+	const dates = ['2026-12-03', '2026-12-04'] as const;
 	const noon = Date.parse('2026-11-24T12:00:00Z');
 	it.each([
 		['not published', { publishedAt: null }, noon, 'being-prepared'],

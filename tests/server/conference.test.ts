@@ -45,7 +45,7 @@ const basics: NewConference = {
 	timeZone: 'America/Halifax',
 	slotMinutes: 10,
 	gapMinutes: 0,
-	hours: [{ date: '2026-12-03', start: 960, end: 1060 }],
+	hours: [{ date: '2026-12-03' as const, start: 960, end: 1060 }],
 	opensAt: null,
 	closesAt: null,
 };
@@ -68,7 +68,7 @@ describe('a conference', () => {
 	it.each([
 		[
 			'hours that end before they start',
-			{ hours: [{ date: '2026-12-03', start: 1000, end: 960 }] },
+			{ hours: [{ date: '2026-12-03' as const, start: 1000, end: 960 }] },
 		],
 		['a zone that does not exist', { timeZone: 'Nowhere/Land' }],
 		['no hours', { hours: [] }],
@@ -135,8 +135,8 @@ describe('a conference', () => {
 					{
 						start: 960,
 						end: 1000,
-						from: '2026-12-03',
-						until: '2026-12-17',
+						from: '2026-12-03' as const,
+						until: '2026-12-17' as const,
 						weekdays: [4],
 						everyWeeks: 1,
 						except: [],
@@ -230,7 +230,7 @@ describe('changing hours', () => {
 		await bookVisit(app, school.families[1]!.actor, await school.request(1, [[0, 8]]));
 		const [row] = await app.db.select().from(conference);
 		const seen = basicsOf(row!);
-		const shorter = { ...seen, hours: [{ date: '2026-12-03', start: 970, end: 1010 }] };
+		const shorter = { ...seen, hours: [{ date: '2026-12-03' as const, start: 970, end: 1010 }] };
 		await saveBasics(app, organiser, {
 			conferenceId: school.conference,
 			base: seen,

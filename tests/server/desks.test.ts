@@ -138,7 +138,9 @@ describe('saving desks', () => {
 			app,
 			school,
 			base!,
-			withSeries(base!, { when: { kind: 'once', date: '2026-12-03', start: 960, end: 990 } }),
+			withSeries(base!, {
+				when: { kind: 'once', date: '2026-12-03' as const, start: 960, end: 990 },
+			}),
 		);
 		expect((await slotsToSettle(app, school.conference)).map(({ slot }) => slot)).toEqual([
 			slots[7],
@@ -168,12 +170,12 @@ describe('saving desks', () => {
 		const own: SeriesPlan = {
 			...base!.series[0]!,
 			id: '01890000-0000-7000-8000-000000000001',
-			when: { kind: 'once', date: '2026-12-03', start: 1060, end: 1090 },
+			when: { kind: 'once', date: '2026-12-03' as const, start: 1060, end: 1090 },
 		};
 		await change(app, school, base!, { ...base!, series: [...base!.series, own] });
 		const [row] = await app.db.select().from(conference);
 		const seen = basicsOf(row!);
-		const longer = { ...seen, hours: [{ date: '2026-12-03', start: 960, end: 1120 }] };
+		const longer = { ...seen, hours: [{ date: '2026-12-03' as const, start: 960, end: 1120 }] };
 		expect(
 			await saveBasics(app, school.organiser, {
 				conferenceId: school.conference,
@@ -377,7 +379,7 @@ describe('a date that is added later', () => {
 	it('takes no room that is in use then: the desk has none on that date until it gets one', async () => {
 		const app = await freshApp();
 		const school = await smallSchool(app, { families: 1, desks: 1 });
-		const friday = { date: '2026-12-04', start: 960, end: 1060 };
+		const friday = { date: '2026-12-04' as const, start: 960, end: 1060 };
 		const room = { kind: 'room' as const, room: 'Room 0', building: 'House' };
 		const own = await addDesk(app, school.organiser, school.conference, {
 			people: ['Somebody Else'],
@@ -416,7 +418,7 @@ describe('who receives', () => {
 		const [other] = await personsOf(app, school.desks[1]!);
 		const standIn = (person: string): DeskPlan => ({
 			...first!,
-			substitutes: [{ date: '2026-12-03', absent: absent!, person }],
+			substitutes: [{ date: '2026-12-03' as const, absent: absent!, person }],
 		});
 		expect(await change(app, school, first!, standIn(other!))).toMatchObject({ refusal: null });
 		const things = async () =>
@@ -582,7 +584,9 @@ describe('a teacher’s own desk', () => {
 			base: base!,
 			note: 'I have a bus.',
 			plan: {
-				...withSeries(base!, { when: { kind: 'once', date: '2026-12-03', start, end: 1060 } }),
+				...withSeries(base!, {
+					when: { kind: 'once', date: '2026-12-03' as const, start, end: 1060 },
+				}),
 				name: 'Somebody Else',
 				forAll: true,
 			},

@@ -41,7 +41,7 @@ it('before a conference is published it is told what clashes, has no place, no t
 	await changeDesk(app, school, 0, { series: [{ ...first!, places: [] }] });
 	await changeDesk(app, school, 1, { series: [] });
 	const [third] = await seriesOf(app, school, 2);
-	const late = { kind: 'once' as const, date: '2026-12-05', start: 600, end: 660 };
+	const late = { kind: 'once' as const, date: '2026-12-05' as const, start: 600, end: 660 };
 	await changeDesk(app, school, 2, { series: [{ ...third!, when: late }] });
 	expect(await readiness()).toEqual({
 		clashes: 1,

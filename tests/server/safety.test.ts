@@ -15,7 +15,7 @@ import { smallSchool } from './small-school';
 
 type Office = Extract<Actor, { account: string }>;
 
-const HOURS = [{ date: '2026-12-03', start: 960, end: 1080 }];
+const HOURS = [{ date: '2026-12-03' as const, start: 960, end: 1080 }];
 
 async function school() {
 	const app = await freshApp();

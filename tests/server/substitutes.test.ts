@@ -1,3 +1,4 @@
+import type { LocalDate } from '$lib/core/time/local-time';
 import { eq } from 'drizzle-orm';
 import ICAL from 'ical.js';
 import { describe, expect, it } from 'vitest';
@@ -28,7 +29,7 @@ import { freshApp } from './database';
 import { smallSchool, type SmallSchool } from './small-school';
 import { done } from './done';
 
-const DATE = '2026-12-03';
+const DATE: LocalDate = '2026-12-03';
 const M = 60_000;
 
 const calendarOf = async (app: App, { families, conference }: SmallSchool) => {

@@ -17,7 +17,7 @@ import { familyView } from '$lib/server/visits/family-view';
 import { freshApp, NOW } from './database';
 import { smallSchool, type SmallSchool } from './small-school';
 
-const HOURS = [{ date: '2026-12-03', start: 960, end: 1080 }];
+const HOURS = [{ date: '2026-12-03' as const, start: 960, end: 1080 }];
 const MARGIN = 30;
 const THIRDS = 36;
 

@@ -1,3 +1,4 @@
+import type { LocalDate } from '$lib/core/time/local-time';
 import { expect, it } from 'vitest';
 import type { Floor, Seated } from '$lib/operations/floor';
 import { countSeats, matches, rowsOn, spotsOf, stepFrom, wayOf } from '$lib/ui/floor/floor-view';
@@ -15,27 +16,34 @@ const seated = (family: string, names: string[] = []): Seated => ({
 	receiver: null,
 	place: { kind: 'room', name: 'Tern', building: null, hasDoor: false },
 });
-const slot = (id: string, start: number, seats = 1, who: Seated[] = [], date = 'thursday') => ({
+const [THURSDAY, FRIDAY] = ['2026-12-03', '2026-12-04'] as const;
+const slot = (
+	id: string,
+	start: number,
+	seats = 1,
+	who: Seated[] = [],
+	date: LocalDate = THURSDAY,
+) => ({
 	...{ id, date, start, end: start + 10, seats, seated: who },
 	state: 'free' as const,
 });
 const desk = (id: string, slots: Floor['desks'][number]['slots']) => ({
 	...{ id, number: 1, name: `Ms ${id}`, subject: 'Art', places: [], slots },
-	substitutes: [{ date: 'friday', absent: 'x', name: 'Mr Wren', isAlone: false }],
+	substitutes: [{ date: FRIDAY, absent: 'x', name: 'Mr Wren', isAlone: false }],
 });
 const floor: Floor = {
-	dates: ['thursday', 'friday'],
+	dates: [THURSDAY, FRIDAY],
 	desks: [
 		desk('Heron', [
 			slot('a', 0, 1, [seated('Okafor', ['Leïla'])]),
 			slot('b', 10, 20, [seated('Reid'), seated('Park')]),
-			slot('f', 0, 1, [], 'friday'),
+			slot('f', 0, 1, [], FRIDAY),
 		]),
 		desk('Eider', [slot('c', 4), slot('d', 14, 1, [seated('Okafor')])]),
 		desk('Teal', []),
 	],
 };
-const thursday = rowsOn(floor, 'thursday');
+const thursday = rowsOn(floor, THURSDAY);
 
 it('a slot for twenty families has twenty seats, and one that was made smaller those who sit there', () => {
 	const slots = spotsOf(thursday).map(({ slot }) => slot);
@@ -45,7 +53,7 @@ it('a slot for twenty families has twenty seats, and one that was made smaller t
 
 it('a desk is called by who is there on that date', () => {
 	expect(thursday.map(({ name }) => name)).toEqual(['Ms Heron', 'Ms Eider', 'Ms Teal']);
-	expect(rowsOn(floor, 'friday')[0]).toMatchObject({ own: 'Ms Heron', slots: [{ id: 'f' }] });
+	expect(rowsOn(floor, FRIDAY)[0]).toMatchObject({ own: 'Ms Heron', slots: [{ id: 'f' }] });
 });
 
 it('a family’s way goes over the desks in order of time; nobody has none', () => {

@@ -1,3 +1,4 @@
+import type { LocalDate } from '$lib/core/time/local-time';
 import { describe, expect, it } from 'vitest';
 import { timeAxis } from '$lib/ui/floor/time-axis';
 import { timeWindows } from '$lib/ui/visits/windows';
@@ -8,7 +9,7 @@ const at = (text: string): number => {
 	return (hours * 60 + minutes) * M;
 };
 /** Slots of ten minutes, every twelve. */
-const slots = (date: string, from: string, to: string) => {
+const slots = (date: LocalDate, from: string, to: string) => {
 	const result = [];
 	for (let start = at(from); start + 10 * M <= at(to); start += 12 * M)
 		result.push({
@@ -56,9 +57,9 @@ describe('the windows that a family can tick', () => {
 
 describe('the axis of the floor', () => {
 	const axis = timeAxis([
-		...slots('d', '15:30', '17:20'),
-		...slots('d', '17:50', '19:30'),
-		...slots('d', '15:30', '17:20'),
+		...slots('2026-12-03', '15:30', '17:20'),
+		...slots('2026-12-03', '17:50', '19:30'),
+		...slots('2026-12-03', '15:30', '17:20'),
 	]);
 
 	it('runs from the first slot to the last, with the break squeezed', () => {

@@ -1,3 +1,4 @@
+import type { LocalDate } from '../core/time/local-time';
 import { z, type ZodType } from 'zod';
 import type { BookedToCheck, BroughtToCheck, RoomToCheck } from '../core/clashes/find-clashes';
 import type { BuildingWalk } from '../core/snapshot/snapshot';
@@ -45,7 +46,7 @@ export interface SlotToSettle {
 	readonly why: 'detached' | 'twice';
 	readonly slot: string;
 	readonly desk: string;
-	readonly date: string;
+	readonly date: LocalDate;
 	readonly start: number;
 	readonly end: number;
 	readonly family: string;

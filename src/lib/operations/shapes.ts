@@ -1,6 +1,7 @@
 import { validate } from 'uuid';
 import { z, type ZodType } from 'zod';
 import type { Collision } from '../core/merge/merge-fields';
+import { typedDate } from '../core/time/local-time';
 
 /** Small shapes that many operations share. */
 
@@ -8,7 +9,7 @@ export const id = z.string().refine((text) => validate(text));
 /** Milliseconds since 1970. */
 export const instant = z.number();
 /** `2026-11-27`. Whether there is such a date is core's to say. */
-export const date = z.string().max(10);
+export const date = z.string().max(10).transform(typedDate);
 /** What somebody chose, told from every other request. */
 export const key = z.string().min(1).max(220);
 export const version = z.number().int();

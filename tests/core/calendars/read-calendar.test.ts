@@ -1,8 +1,8 @@
+import { laterInstantOf, typedDate } from '$lib/core/time/local-time';
 import { readFileSync } from 'node:fs';
 import ical from 'node-ical';
 import { describe, expect, it } from 'vitest';
 import { readCalendar, type BusyTime } from '$lib/core/calendars/read-calendar';
-import { laterInstantOf } from '$lib/core/time/local-time';
 
 const ZONE = 'America/Halifax';
 const window = {
@@ -89,7 +89,9 @@ describe('a calendar file', () => {
 				// Its whole days and floating times are the machine's: the same wall in the school's zone.
 				const wall = (date: Date) =>
 					laterInstantOf(
-						`${date.getFullYear()}-${String(date.getMonth() + 1).padStart(2, '0')}-${String(date.getDate()).padStart(2, '0')}`,
+						typedDate(
+							`${date.getFullYear()}-${String(date.getMonth() + 1).padStart(2, '0')}-${String(date.getDate()).padStart(2, '0')}`,
+						),
 						date.getHours() * 60 + date.getMinutes(),
 						ZONE,
 					);

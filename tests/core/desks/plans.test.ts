@@ -1,3 +1,4 @@
+import type { LocalDate } from '$lib/core/time/local-time';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
@@ -24,12 +25,12 @@ import { leastBusy, receiversOn } from '$lib/core/desks/receivers';
 import { newDesk, usualPlacesOf } from '$lib/core/desks/new-desk';
 import { formatTimeOfDay } from '$lib/core/time/typed-time';
 
-const [THU, FRI, SAT] = ['2026-12-03', '2026-12-04', '2026-12-05'];
+const [THU, FRI, SAT] = ['2026-12-03', '2026-12-04', '2026-12-05'] as const;
 const ZONE = 'America/Halifax';
 const conference: ConferenceHours = {
 	hours: [
-		{ date: THU!, start: 960, end: 1080 },
-		{ date: FRI!, start: 540, end: 720 },
+		{ date: THU, start: 960, end: 1080 },
+		{ date: FRI, start: 540, end: 720 },
 	],
 	weekly: [],
 	division: { slotMinutes: 10, gapMinutes: 0, longGap: null },
@@ -52,25 +53,25 @@ const told = (plan: DeskPlan, hours = conference) =>
 		({ date, start, end, places }) =>
 			`${date.slice(-1)} ${formatTimeOfDay(start)}-${formatTimeOfDay(end)} ${places.map((place) => (place.kind === 'room' ? place.room : place.kind)).join('/')}`,
 	);
-const at = (date: string, start: number) => ({ date, start });
+const at = (date: LocalDate, start: number) => ({ date, start });
 const FOLLOWING = ['3 16:00-18:00 Tern', '4 09:00-12:00 Tern'];
 
 describe('a desk’s plan', () => {
 	it('follows the conference, also where that changes', () => {
 		expect(told(desk)).toEqual(FOLLOWING);
-		expect(told(desk, { ...conference, hours: [{ date: SAT!, start: 600, end: 660 }] })).toEqual([
+		expect(told(desk, { ...conference, hours: [{ date: SAT, start: 600, end: 660 }] })).toEqual([
 			'5 10:00-11:00 Tern',
 		]);
 	});
 
 	it('goes on following on the dates that were not touched', () => {
-		const moved = moveSitting(desk, at(FRI!, 540), { date: FRI!, start: 600, end: 700 }, tools);
+		const moved = moveSitting(desk, at(FRI, 540), { date: FRI, start: 600, end: 700 }, tools);
 		expect(told(moved)).toEqual(['3 16:00-18:00 Tern', '4 10:00-11:40 Tern']);
 		const later = {
 			...conference,
 			hours: [
-				{ date: THU!, start: 900, end: 960 },
-				{ date: SAT!, start: 600, end: 660 },
+				{ date: THU, start: 900, end: 960 },
+				{ date: SAT, start: 600, end: 660 },
 			],
 		};
 		expect(told(moved, later)).toEqual([
@@ -83,7 +84,7 @@ describe('a desk’s plan', () => {
 	it('makes way in the conference’s hours for hours of its own', () => {
 		const own = addSitting(
 			desk,
-			{ date: FRI!, start: 600, end: 630 },
+			{ date: FRI, start: 600, end: 630 },
 			{ seats: 4, places: [room('Hall')] },
 			tools,
 		);
@@ -98,9 +99,9 @@ describe('a desk’s plan', () => {
 
 	it('has another place on one date and follows all the same', () => {
 		const video: PlannedPlace = { kind: 'video', link: null };
-		const both = setSittings(desk, [at(FRI!, 540)], { places: [video, room('Tern')] }, tools);
+		const both = setSittings(desk, [at(FRI, 540)], { places: [video, room('Tern')] }, tools);
 		expect(told(both)).toEqual(['3 16:00-18:00 Tern', '4 09:00-12:00 video/Tern']);
-		expect(told(both, { ...conference, hours: [{ date: FRI!, start: 480, end: 540 }] })).toEqual([
+		expect(told(both, { ...conference, hours: [{ date: FRI, start: 480, end: 540 }] })).toEqual([
 			'4 08:00-09:00 video/Tern',
 		]);
 	});
@@ -108,30 +109,30 @@ describe('a desk’s plan', () => {
 	it.each<[string, (plan: DeskPlan) => DeskPlan, string[]]>([
 		[
 			'a break',
-			(plan) => splitSitting(plan, at(FRI!, 540), { start: 600, end: 615 }, tools),
+			(plan) => splitSitting(plan, at(FRI, 540), { start: 600, end: 615 }, tools),
 			['3 16:00-18:00 Tern', '4 09:00-10:00 Tern', '4 10:15-12:00 Tern'],
 		],
 		[
 			'a break at the end',
-			(plan) => splitSitting(plan, at(FRI!, 540), { start: 700, end: 740 }, tools),
+			(plan) => splitSitting(plan, at(FRI, 540), { start: 700, end: 740 }, tools),
 			['3 16:00-18:00 Tern', '4 09:00-11:40 Tern'],
 		],
 		[
 			'a break over all of it',
-			(plan) => splitSitting(plan, at(FRI!, 540), { start: 500, end: 740 }, tools),
+			(plan) => splitSitting(plan, at(FRI, 540), { start: 500, end: 740 }, tools),
 			['3 16:00-18:00 Tern'],
 		],
-		['no more hours', (plan) => removeSittings(plan, [at(THU!, 960), at(FRI!, 540)], tools), []],
+		['no more hours', (plan) => removeSittings(plan, [at(THU, 960), at(FRI, 540)], tools), []],
 		[
 			'hours copied to another date',
-			(plan) => copyDate(plan, THU!, [FRI!, SAT!], tools),
+			(plan) => copyDate(plan, THU, [FRI, SAT], tools),
 			['3 16:00-18:00 Tern', '4 16:00-18:00 Tern', '5 16:00-18:00 Tern'],
 		],
 		[
 			'hours of another desk at its own place',
 			(plan) =>
 				copyHours(
-					removeSittings(plan, [at(FRI!, 540)], tools),
+					removeSittings(plan, [at(FRI, 540)], tools),
 					{ ...plan, series: [{ ...plan.series[0]!, places: [room('Puffin')] }] },
 					tools,
 				),
@@ -141,7 +142,7 @@ describe('a desk’s plan', () => {
 			'the conference again',
 			(plan) =>
 				followConference(
-					moveSitting(plan, at(FRI!, 540), { date: FRI!, start: 0, end: 60 }, tools),
+					moveSitting(plan, at(FRI, 540), { date: FRI, start: 0, end: 60 }, tools),
 					tools,
 				),
 			FOLLOWING,
@@ -160,8 +161,8 @@ describe('a desk’s plan', () => {
 				kind: 'weekly',
 				start: 480,
 				end: 510,
-				from: THU!,
-				until: '2026-12-24',
+				from: THU,
+				until: '2026-12-24' as const,
 				weekdays: [4],
 				everyWeeks: 1,
 				except: ['2026-12-17'],
@@ -172,7 +173,7 @@ describe('a desk’s plan', () => {
 		const one = moveSitting(
 			weekly,
 			at('2026-12-10', 480),
-			{ date: '2026-12-10', start: 500, end: 530 },
+			{ date: '2026-12-10' as const, start: 500, end: 530 },
 			tools,
 		);
 		expect(told(one).map((line) => line.split(' ')[1])).toEqual([
@@ -198,7 +199,7 @@ describe('a desk’s plan', () => {
 				for (const { kind, which, a, b } of steps) {
 					const sittings = sittingsOfPlan(plan, conference);
 					const one = sittings[which % Math.max(1, sittings.length)];
-					const date = [THU!, FRI!][which % 2]!;
+					const date = [THU, FRI][which % 2]!;
 					const others = sittings.filter((other) => other !== one && other.date === one?.date);
 					const stretch = { start: a * 5, end: a * 5 + b * 5 };
 					if (kind === 'add') {
@@ -231,22 +232,22 @@ describe('a desk’s plan', () => {
 	it.each<[string, Partial<SeriesPlan>, string]>([
 		[
 			'an end before the start',
-			{ when: { kind: 'once', date: THU!, start: 700, end: 600 } },
+			{ when: { kind: 'once', date: THU, start: 700, end: 600 } },
 			'end-before-start',
 		],
 		[
 			'midnight passed',
-			{ when: { kind: 'once', date: THU!, start: 1400, end: 1500 } },
+			{ when: { kind: 'once', date: THU, start: 1400, end: 1500 } },
 			'over-midnight',
 		],
 		[
 			'a date that is none',
-			{ when: { kind: 'once', date: '2026-02-30', start: 600, end: 660 } },
+			{ when: { kind: 'once', date: '2026-02-30' as const, start: 600, end: 660 } },
 			'no-such-date',
 		],
 		[
 			'a time that the clock skips',
-			{ when: { kind: 'once', date: '2027-03-14', start: 150, end: 300 } },
+			{ when: { kind: 'once', date: '2027-03-14' as const, start: 150, end: 300 } },
 			'no-such-time',
 		],
 		['slots of four minutes', { division: { slotMinutes: 4, gapMinutes: 0 } }, 'division-wrong'],
@@ -265,8 +266,8 @@ describe('a desk’s plan', () => {
 					kind: 'weekly',
 					start: 600,
 					end: 660,
-					from: THU!,
-					until: FRI!,
+					from: THU,
+					until: FRI,
 					weekdays: [],
 					everyWeeks: 1,
 					except: [],
@@ -281,8 +282,8 @@ describe('a desk’s plan', () => {
 					kind: 'weekly',
 					start: 600,
 					end: 660,
-					from: THU!,
-					until: '2036-12-04',
+					from: THU,
+					until: '2036-12-04' as const,
 					weekdays: [1, 2, 3, 4, 5],
 					everyWeeks: 1,
 					except: [],
@@ -300,7 +301,7 @@ describe('two editors of one desk', () => {
 	const second = {
 		...desk.series[0]!,
 		id: 'second',
-		when: { kind: 'once' as const, date: SAT!, start: 600, end: 660 },
+		when: { kind: 'once' as const, date: SAT, start: 600, end: 660 },
 	};
 	const base: DeskPlan = { ...desk, series: [...desk.series, second] };
 	const withSecond = (change: Partial<SeriesPlan>): DeskPlan => ({
@@ -354,7 +355,7 @@ describe('two editors of one desk', () => {
 	});
 
 	it('do not collide over the order in which a database gives the fields back', () => {
-		const turned = { ...second, when: { end: 660, date: SAT!, start: 600, kind: 'once' as const } };
+		const turned = { ...second, when: { end: 660, date: SAT, start: 600, kind: 'once' as const } };
 		expect(
 			mergePlans(base, withSecond({ seats: 2 }), { ...base, series: [desk.series[0]!, turned] })
 				.collisions,
@@ -372,13 +373,13 @@ describe('who receives', () => {
 	};
 	it('is the desk’s people, with a substitute on that date alone', () => {
 		const substitutes = [
-			{ date: THU!, absent: 'a', person: 'z' },
-			{ date: FRI!, absent: 'b', person: 'a' },
+			{ date: THU, absent: 'a', person: 'z' },
+			{ date: FRI, absent: 'b', person: 'a' },
 		];
-		expect(receiversOn({ ...plan, substitutes }, THU!)).toEqual({ all: ['z'], any: ['b', 'c'] });
+		expect(receiversOn({ ...plan, substitutes }, THU)).toEqual({ all: ['z'], any: ['b', 'c'] });
 		// Who is there anyway cannot be there twice.
-		expect(receiversOn({ ...plan, substitutes }, FRI!)).toEqual({ all: ['a'], any: ['c'] });
-		expect(receiversOn({ ...plan, substitutes }, SAT!)).toEqual({ all: ['a'], any: ['b', 'c'] });
+		expect(receiversOn({ ...plan, substitutes }, FRI)).toEqual({ all: ['a'], any: ['c'] });
+		expect(receiversOn({ ...plan, substitutes }, SAT)).toEqual({ all: ['a'], any: ['b', 'c'] });
 	});
 
 	it.each<[string, [string, boolean, number][], string | null, string | null]>([

@@ -1,6 +1,13 @@
 import ICAL from 'ical.js';
 import { groupBy } from '../group-by';
-import { addDays, daysBetween, isTimeZone, localOf, type LocalDate } from '../time/local-time';
+import {
+	addDays,
+	daysBetween,
+	isTimeZone,
+	localOf,
+	type LocalDate,
+	typedDate,
+} from '../time/local-time';
 import { ZoneClock } from '../time/zone-clock';
 import { occurrences, type LocalMoment } from '../repeats/recurrence';
 import type { Stretch } from '../time/stretch';
@@ -278,7 +285,7 @@ function kindOf(component: ICAL.Component): BusyKind | null {
 	return word('status') === 'TENTATIVE' || shown === 'TENTATIVE' ? 'tentative' : 'busy';
 }
 
-const dateOf = (time: ICAL.Time): string => time.toString().slice(0, 10);
+const dateOf = (time: ICAL.Time): LocalDate => typedDate(time.toString().slice(0, 10));
 
 /** Milliseconds of a calendar's time; one that names no zone, or none that is known, counts in `zone`. */
 function epochOf(time: ICAL.Time, component: ICAL.Component, { clock, zone }: Reading): number {

@@ -1,3 +1,4 @@
+import type { LocalDate } from '../time/local-time';
 import type { BuildingWalk } from '../snapshot/snapshot';
 import {
 	stretchesOf,
@@ -37,7 +38,7 @@ export interface SeatedDesk {
 const instants = new Map<string, number>();
 
 /** The instant of a local time; the same ones are asked for again and again while editing. */
-export function epochOf(date: string, minute: number, zone: string): number {
+export function epochOf(date: LocalDate, minute: number, zone: string): number {
 	const key = `${date} ${minute} ${zone}`;
 	let known = instants.get(key);
 	if (known === undefined) {

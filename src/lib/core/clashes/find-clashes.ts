@@ -1,3 +1,4 @@
+import type { LocalDate } from '../time/local-time';
 import type { BuildingWalk } from '../snapshot/snapshot';
 import { groupBy } from '../group-by';
 import { MINUTE } from '../time/local-time';
@@ -7,7 +8,7 @@ import { contains, joined, overlaps, type Stretch } from '../time/stretch';
 export interface SittingToCheck extends Stretch {
 	readonly desk: string;
 	readonly series: string;
-	readonly date: string;
+	readonly date: LocalDate;
 	/** Everybody who sits there, also those of whom any one receives. */
 	readonly persons: readonly string[];
 	/** The room that it holds, or `null` when it is not in person. */
@@ -28,7 +29,7 @@ export interface RoomToCheck {
 /** A family that has an appointment, or that wants one with the desk. */
 export interface BookedToCheck extends Stretch {
 	readonly desk: string;
-	readonly date: string;
+	readonly date: LocalDate;
 	readonly persons: readonly string[];
 	readonly room: string | null;
 	/** The family needs a room without steps. */
@@ -40,7 +41,7 @@ export interface BroughtToCheck extends Stretch {
 	readonly student: string;
 	readonly family: string;
 	readonly desk: string;
-	readonly date: string;
+	readonly date: LocalDate;
 }
 
 export interface ClashProblem {
@@ -58,7 +59,7 @@ export interface ClashProblem {
 
 /** Something that cannot be as it is planned, and where. */
 export type Clash = Stretch & {
-	readonly date: string;
+	readonly date: LocalDate;
 	readonly desks: readonly string[];
 } & (
 		| { readonly code: 'teacher-twice'; readonly person: string }

@@ -3,10 +3,12 @@ import { inOrderOfTime, withoutBreaks, type Hours } from '../slots/hours';
 import type { Division } from '../slots/slot-grid';
 import type { LocalDate } from '../time/local-time';
 import type { Stretch } from '../time/stretch';
+import type { Minutes } from '../time/units';
+import type { DeskId, PersonId } from '../ids';
 
 /** What an organiser edits of a desk: who receives, and when, how long and where. */
 export interface DeskPlan {
-	readonly id: string;
+	readonly id: DeskId;
 	readonly number: number;
 	readonly name: string;
 	readonly subject: string;
@@ -23,15 +25,15 @@ export interface DeskPlan {
 
 /** `all`: everybody with this role must be there. `any`: one of them receives. */
 export interface DeskPerson {
-	readonly person: string;
+	readonly person: PersonId;
 	readonly role: 'all' | 'any';
 }
 
 /** Somebody takes a person's place on a date; the desk stays. */
 export interface Substitute {
 	readonly date: LocalDate;
-	readonly absent: string;
-	readonly person: string;
+	readonly absent: PersonId;
+	readonly person: PersonId;
 }
 
 /** Hours that are divided alike and lie at the same places. */
@@ -39,7 +41,7 @@ export interface SeriesPlan {
 	readonly id: string;
 	readonly when: When;
 	/** Minutes after midnight, the same on each of its dates. */
-	readonly breaks: readonly Stretch[];
+	readonly breaks: readonly Stretch<Minutes>[];
 	/** `null`: as the conference is divided. */
 	readonly division: Division | null;
 	/** Families that one slot holds: 1, or more for a group. A pool has a seat for each person besides. */
@@ -59,7 +61,7 @@ export type When =
 	| ({ readonly kind: 'weekly' } & WeeklyHours);
 
 /** The same hours every week, or every few weeks. */
-export interface WeeklyHours extends WeeklyDates, Stretch {}
+export interface WeeklyHours extends WeeklyDates, Stretch<Minutes> {}
 
 /** Where: a room; a standing link, or (`null`) a fresh one for each appointment; a telephone. */
 export type PlannedPlace =

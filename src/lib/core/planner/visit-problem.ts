@@ -1,3 +1,5 @@
+import type { DeskId, SlotId, WishId } from '../ids';
+import type { Minutes } from '../time/units';
 import type { TurnRule } from '../snapshot/turn';
 
 /**
@@ -9,12 +11,12 @@ import type { TurnRule } from '../snapshot/turn';
 
 /** A free slot of a desk. `date` orders the conference's dates; a slot lies on one date. */
 export interface FreeSlot {
-	readonly id: string;
-	readonly desk: string;
+	readonly id: SlotId;
+	readonly desk: DeskId;
 	readonly place: string;
 	readonly date: number;
-	readonly start: number;
-	readonly end: number;
+	readonly start: Minutes;
+	readonly end: Minutes;
 	/** How many slots in a row it is of; missing: one. It is for wishes of that length. */
 	readonly length?: number;
 	/** How many of the party could sit there at once; missing: one. */
@@ -29,8 +31,8 @@ export interface FreeSlot {
 
 /** One meeting wanted. `desks` lists the acceptable desks; `weight` is 0 or more. */
 export interface WishToPlace {
-	readonly id: string;
-	readonly desks: readonly string[];
+	readonly id: WishId;
+	readonly desks: readonly DeskId[];
 	readonly weight: number;
 	readonly must: boolean;
 	/** About whom, where limits count it. */
@@ -47,8 +49,8 @@ export interface WishToPlace {
 export interface FixedAppointment {
 	readonly date: number;
 	readonly place: string;
-	readonly start: number;
-	readonly end: number;
+	readonly start: Minutes;
+	readonly end: Minutes;
 	/** Which of two adults who divide attend it; missing: both. */
 	readonly adults?: readonly (0 | 1)[];
 }
@@ -75,7 +77,7 @@ export interface VisitProblem extends TurnRule {
 
 /** A wish at its slot; of two adults who divide, with whom. */
 export interface Placement {
-	readonly wish: string;
+	readonly wish: WishId;
 	readonly slot: FreeSlot;
 	readonly adult?: 0 | 1;
 }

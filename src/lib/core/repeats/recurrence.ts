@@ -1,6 +1,6 @@
 import * as rrule from 'rrule';
 import type { Frequency, Options } from 'rrule';
-import { addDays, weekday, type LocalDate } from '../time/local-time';
+import { addDays, weekday, type LocalDate, typedDate } from '../time/local-time';
 import { forwarded } from './forwarded';
 
 /** Bundlers take the package's modules, Node its CommonJS, whose parts come as one default export. */
@@ -48,7 +48,7 @@ export function occurrences(
 	const end = asIfUtc({ date: before, minute: 0 });
 	const until = near.rule.until && near.rule.until < end ? near.rule.until : end;
 	new RRule({ ...near.rule, until, dtstart: near.first }).all((turn) => {
-		const date = turn.toISOString().slice(0, 10);
+		const date = typedDate(turn.toISOString().slice(0, 10));
 		if (date >= before || found.length >= limit || ++turns > MOST_OCCURRENCES) return false;
 		if (date >= from && !left.has(date))
 			found.push({ date, minute: turn.getUTCHours() * 60 + turn.getUTCMinutes() });

@@ -1,3 +1,4 @@
+import type { LocalDate } from '../time/local-time';
 import { groupBy } from '../group-by';
 import type { Stretch } from '../time/stretch';
 import { isCrowded } from './is-crowded';
@@ -6,7 +7,7 @@ import { isCrowded } from './is-crowded';
 export interface SittingToPlace extends Stretch {
 	readonly id: string;
 	readonly desk: string;
-	readonly date: string;
+	readonly date: LocalDate;
 	/** Needs a room without steps. */
 	readonly stepFree: boolean;
 	/** The room that its teacher usually has. */
@@ -26,7 +27,7 @@ export interface RoomsGiven {
 	/** Sitting's id to the room's; `null` where there is none left. */
 	readonly rooms: ReadonlyMap<string, string | null>;
 	/** Desks that change their room within a date. */
-	readonly divided: readonly { readonly desk: string; readonly date: string }[];
+	readonly divided: readonly { readonly desk: string; readonly date: LocalDate }[];
 	/** How many rooms are in use. */
 	readonly used: number;
 	/** Nothing better exists; otherwise the search was ended before it could tell. */
@@ -312,7 +313,7 @@ const FIRST: readonly ((sitting: SittingToPlace) => boolean)[] = [
 function dividedBy(
 	sittings: readonly SittingToPlace[],
 	rooms: ReadonlyMap<string, string | null>,
-): { desk: string; date: string }[] {
+): { desk: string; date: LocalDate }[] {
 	const placed = sittings.filter(({ id }) => rooms.get(id));
 	return [...groupBy(placed, (sitting) => keysOf(sitting)[1]).values()]
 		.filter((own) => new Set(own.map(({ id }) => rooms.get(id))).size > 1)

@@ -6,7 +6,8 @@ import type { Rules } from '../snapshot/rules';
 /** An appointment as limits count it. */
 export interface Counted {
 	readonly desk: string;
-	readonly date: LocalDate;
+	/** `null`: of another household nobody needs to know when. */
+	readonly date: LocalDate | null;
 	readonly students: readonly string[];
 	/** Another household of one of the students booked it. */
 	readonly otherHousehold?: boolean;
@@ -64,7 +65,7 @@ const isWithinDeskDay = (
 	{ desk, date }: Counted,
 	before: CountedBefore,
 ): Answer =>
-	perDeskDay !== null && before.atDesk(desk, date) >= perDeskDay
+	perDeskDay !== null && date !== null && before.atDesk(desk, date) >= perDeskDay
 		? { code: 'desk-day-limit', date, limit: perDeskDay }
 		: 'yes';
 

@@ -1,10 +1,11 @@
+import type { LocalDate } from '../time/local-time';
 import { MINUTE } from '../time/local-time';
 import type { TurnMinutes } from '../snapshot/turn';
 import type { Answer } from './answer';
 
 /** An appointment of an adult as turns see it. */
 export interface Attended {
-	readonly date: string;
+	readonly date: LocalDate;
 	/** As the planner names places. */
 	readonly placeKey: string;
 	readonly start: number;

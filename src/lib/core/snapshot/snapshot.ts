@@ -1,7 +1,9 @@
+import type { DeskId, PersonId, SlotId } from '../ids';
 import type { DeskPerson, Substitute } from '../desks/desk-plan';
 import type { Rules } from './rules';
 import type { Stretch } from '../time/stretch';
 import type { LocalDate } from '../time/local-time';
+import type { Instant } from '../time/units';
 
 /** A conference as the computation sees it. Instants are milliseconds; there are no people's names. */
 export interface ConferenceSnapshot {
@@ -15,7 +17,7 @@ export interface ConferenceSnapshot {
 	/** Who can interpret. */
 	readonly interpreters: readonly Interpreter[];
 	/** When those who receive or interpret have other things to do that count here. */
-	readonly busy: readonly (Stretch & { readonly person: string })[];
+	readonly busy: readonly (Stretch<Instant> & { readonly person: PersonId })[];
 }
 
 export interface ConferenceFacts {
@@ -31,11 +33,11 @@ export interface ConferenceFacts {
 	readonly pauseMinutes: number;
 	/** Minutes for going between a room and video or telephone. */
 	readonly switchMinutes: number;
-	readonly publishedAt: number | null;
-	readonly pausedAt: number | null;
-	readonly withdrawnAt: number | null;
-	readonly opensAt: number | null;
-	readonly closesAt: number | null;
+	readonly publishedAt: Instant | null;
+	readonly pausedAt: Instant | null;
+	readonly withdrawnAt: Instant | null;
+	readonly opensAt: Instant | null;
+	readonly closesAt: Instant | null;
 	readonly rules: Rules;
 }
 
@@ -56,10 +58,10 @@ export interface Place {
 
 /** A person who interprets. */
 export interface Interpreter {
-	readonly person: string;
+	readonly person: PersonId;
 	readonly languages: readonly string[];
 	/** When the person is there; `null`: whenever the conference is. */
-	readonly hours: readonly Stretch[] | null;
+	readonly hours: readonly Stretch<Instant>[] | null;
 }
 
 /** Minutes on foot between two buildings, both ways; from one to itself: between two of its rooms. */
@@ -70,7 +72,7 @@ export interface BuildingWalk {
 }
 
 export interface Desk {
-	readonly id: string;
+	readonly id: DeskId;
 	readonly number: number;
 	readonly name: string;
 	readonly subject: string;
@@ -83,8 +85,8 @@ export interface Desk {
 }
 
 export interface Slot {
-	readonly id: string;
-	readonly desk: string;
+	readonly id: SlotId;
+	readonly desk: DeskId;
 	/** The unbroken stretch of the desk's time that it lies in; `null` when it fits none any more. */
 	readonly sitting: string | null;
 	/** The usual one of its places. */
@@ -92,10 +94,10 @@ export interface Slot {
 	/** All places that a family may choose from, the usual one first. */
 	readonly places: readonly string[];
 	readonly date: LocalDate;
-	readonly start: number;
-	readonly end: number;
+	readonly start: Instant;
+	readonly end: Instant;
 	/** End of the gap: until then desk and persons are taken. */
-	readonly claimEnd: number;
+	readonly claimEnd: Instant;
 	readonly seats: number;
 	readonly blocked: boolean;
 }
@@ -103,9 +105,9 @@ export interface Slot {
 /** Something is taken for a stretch of time; claims with one occupancy (a slot's id) may overlap. */
 export interface Claim {
 	readonly thing: string;
-	readonly start: number;
-	readonly end: number;
-	readonly occupancy: string;
+	readonly start: Instant;
+	readonly end: Instant;
+	readonly occupancy: SlotId;
 	/** Which seat of the slot, from 1; of a desk's claim. */
 	readonly seat?: number;
 	/** `busy`: no appointment, something else that the person has to do. */

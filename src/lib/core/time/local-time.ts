@@ -1,7 +1,13 @@
 import { Temporal } from 'temporal-polyfill';
 
 /** A date as people write it in a calendar: `YYYY-MM-DD`. */
-export type LocalDate = string;
+export type LocalDate = `${number}-${number}-${number}`;
+
+/** A text that somebody typed for a date; whether it is one is asked where it matters (`isLocalDate`). */
+export const typedDate = (text: string): LocalDate => text as LocalDate;
+
+/** A date of the library, which is one. */
+const dateFrom = (date: Temporal.PlainDate): LocalDate => typedDate(date.toString());
 
 /** Why a local time could not be turned into an instant. */
 export const localTimeRefusals = ['unknown-zone', 'no-such-date', 'no-such-time'] as const;
@@ -28,7 +34,7 @@ export function isTimeZone(zone: string): boolean {
 }
 
 /** Whether the text is a date that exists in the calendar. */
-export function isLocalDate(text: string): boolean {
+export function isLocalDate(text: string): text is LocalDate {
 	if (!/^\d{4}-\d{2}-\d{2}$/.test(text)) return false;
 	try {
 		Temporal.PlainDate.from(text, { overflow: 'reject' });
@@ -58,12 +64,12 @@ export function instantOf(date: LocalDate, minute: number, zone: string): LocalT
 /** What calendar and clock show at an instant (milliseconds) in a zone; `minute` after midnight. */
 export function localOf(epoch: number, zone: string): { date: LocalDate; minute: number } {
 	const local = Temporal.Instant.fromEpochMilliseconds(epoch).toZonedDateTimeISO(zone);
-	return { date: local.toPlainDate().toString(), minute: local.hour * 60 + local.minute };
+	return { date: dateFrom(local.toPlainDate()), minute: local.hour * 60 + local.minute };
 }
 
 /** The date so many days later (or earlier, when negative). */
 export function addDays(date: LocalDate, days: number): LocalDate {
-	return Temporal.PlainDate.from(date).add({ days }).toString();
+	return dateFrom(Temporal.PlainDate.from(date).add({ days }));
 }
 
 /** How many days the second date is after the first; negative when it is before. */

@@ -1,16 +1,16 @@
-/** A half-open span `[start, end)` in any one unit. */
-export interface Stretch {
-	readonly start: number;
-	readonly end: number;
+/** A half-open span `[start, end)` in one unit. */
+export interface Stretch<Unit extends number = number> {
+	readonly start: Unit;
+	readonly end: Unit;
 }
 
-/** Whether two half-open spans share a moment; spans that only touch do not. */
-export function overlaps(a: Stretch, b: Stretch): boolean {
+/** Whether two half-open spans share a moment; spans that only touch do not. Both are in the same unit. */
+export function overlaps<Unit extends number>(a: Stretch<Unit>, b: Stretch<Unit>): boolean {
 	return a.start < b.end && b.start < a.end;
 }
 
 /** Whether `inner` lies wholly inside `outer`. */
-export function contains(outer: Stretch, inner: Stretch): boolean {
+export function contains<Unit extends number>(outer: Stretch<Unit>, inner: Stretch<Unit>): boolean {
 	return outer.start <= inner.start && inner.end <= outer.end;
 }
 

@@ -1,4 +1,11 @@
-import { addDays, isTimeZone, laterInstantOf, MINUTE, type LocalDate } from './local-time';
+import {
+	addDays,
+	isTimeZone,
+	laterInstantOf,
+	MINUTE,
+	type LocalDate,
+	typedDate,
+} from './local-time';
 
 const WEEK = 7 * 24 * 60 * MINUTE;
 /** A Monday; any one will do. */
@@ -34,7 +41,7 @@ export class ZoneClock {
 		const key = `${zone} ${week}`;
 		let ahead = this.#ahead.get(key);
 		if (ahead === undefined) {
-			const monday = new Date(EPOCH + week * WEEK).toISOString().slice(0, 10);
+			const monday = typedDate(new Date(EPOCH + week * WEEK).toISOString().slice(0, 10));
 			// A day more at both ends: a change at midnight belongs to two weeks.
 			const before = aheadAt(addDays(monday, -1), zone);
 			ahead = before === aheadAt(addDays(monday, 8), zone) ? before : null;

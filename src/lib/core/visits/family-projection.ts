@@ -192,7 +192,7 @@ export function familyVisitProblem(view: FamilyProjection, choice: VisitChoice):
 			perDeskDay: Object.keys(perDeskDay).length
 				? Object.fromEntries(
 						Object.entries(perDeskDay).map(([deskDay, left]) => {
-							const [desk, date] = deskDay.split('/') as [string, string];
+							const [desk, date] = deskDay.split('/') as [string, LocalDate];
 							return [`${desk}/${view.dates.indexOf(date)}`, left];
 						}),
 					)

@@ -1,21 +1,22 @@
+import type { AdultId, PersonId, SlotId, StudentId, WishId } from '../ids';
 import type { Mode } from '../snapshot/snapshot';
 
 /** One appointment as a family or the school asks for it. Ids. */
 export interface WantedPlace {
 	/** The first of its slots. */
-	readonly slot: string;
-	readonly wishes: readonly string[];
+	readonly slot: SlotId;
+	readonly wishes: readonly WishId[];
 	/** At a desk where the family picks who receives. */
-	readonly person?: string;
+	readonly person?: PersonId | undefined;
 	/** Where there is a choice; missing: the usual one. */
 	readonly mode?: Mode;
 	/** Who comes; missing: all adults of the family. */
-	readonly adults?: readonly string[];
+	readonly adults?: readonly AdultId[] | undefined;
 	/** Students who come along; missing: none. */
-	readonly students?: readonly string[];
+	readonly students?: readonly StudentId[] | undefined;
 }
 
 /** What a hold keeps: the appointment asked for, and the slots that are kept for it. */
 export interface KeptPlace extends WantedPlace {
-	readonly slots: readonly string[];
+	readonly slots: readonly SlotId[];
 }

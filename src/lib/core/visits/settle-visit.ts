@@ -1,3 +1,4 @@
+import type { SlotId } from '../ids';
 import { takenAt, type ClaimsByThing } from '../snapshot/seat-state';
 import type { Claim, ConferenceSnapshot, Desk, Place, Slot } from '../snapshot/snapshot';
 import { indexOf, type SnapshotIndex } from '../snapshot/snapshot-index';
@@ -41,7 +42,7 @@ export interface OpenWish {
 }
 
 /** An appointment that stays as it is. */
-export interface StayingAppointment extends Attended, Counted {
+export interface StayingAppointment extends Attended, Omit<Counted, 'date'> {
 	readonly adults: readonly string[];
 	readonly interpreter: string | null;
 }
@@ -67,7 +68,7 @@ export interface VisitFacts {
 }
 
 /** Why one of the wanted appointments cannot be. `slot` is the id that was asked for. */
-export type VisitConflict = Refusal & { readonly slot: string };
+export type VisitConflict = Refusal & { readonly slot: SlotId };
 
 /** An appointment with all that it takes. */
 export interface SettledAppointment extends NewStanding {

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { BasicsFault } from '../../core/conferences/basics';
 import { LONGEST_SLOT, SHORTEST_SLOT } from '../../core/slots/slot-grid';
-import { isTimeZone } from '../../core/time/local-time';
+import { isTimeZone, typedDate } from '../../core/time/local-time';
 import { zoneOf } from '../../core/time/zone-cities';
 import { m } from '$lib/paraglide/messages';
 
@@ -34,7 +34,7 @@ export const conferenceSchema = z.object({
 
 /** Hours of a form; what is missing counts as nothing, and is refused as such. */
 export const readHours = (rows: z.infer<typeof conferenceSchema>['hours']) =>
-	rows.map(({ date, start, end }) => ({ date, start: start ?? 0, end: end ?? 0 }));
+	rows.map(({ date, start, end }) => ({ date: typedDate(date), start: start ?? 0, end: end ?? 0 }));
 
 /** Faults of hours are told beside the hours. */
 export const isHoursFault = ({ field }: BasicsFault): boolean => field === 'hours';

@@ -1,3 +1,4 @@
+import type { LocalDate } from '../../core/time/local-time';
 import { and, asc, eq, inArray } from 'drizzle-orm';
 import type { NamedSubstitute } from '../../core/desks/named-substitutes';
 import { groupBy } from '../../core/group-by';
@@ -14,7 +15,7 @@ import { ForbiddenError } from '../foundation/forbidden';
 /** Who is expected in person on the next date of a conference. */
 export interface ExpectedFamilies {
 	readonly conference: string;
-	readonly date: string;
+	readonly date: LocalDate;
 	readonly timeZone: string;
 	/** Who stands in for whom on that date. */
 	readonly substitutes: readonly NamedSubstitute[];

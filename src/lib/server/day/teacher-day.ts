@@ -29,7 +29,7 @@ export interface DayLine {
 }
 
 export interface TeacherDate {
-	readonly date: string;
+	readonly date: LocalDate;
 	readonly lines: readonly DayLine[];
 }
 

@@ -1,3 +1,4 @@
+import type { LocalDate } from '../../core/time/local-time';
 import { and, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
 import type { DeskPlan } from '../../core/desks/desk-plan';
 import { receiversOn } from '../../core/desks/receivers';
@@ -97,7 +98,7 @@ async function keepReceiver(
 	tx: Transaction,
 	plan: DeskPlan,
 	booked: typeof appointment.$inferSelect,
-	on: { date: string; any: readonly string[]; wereThere: readonly string[] },
+	on: { date: LocalDate; any: readonly string[]; wereThere: readonly string[] },
 ): Promise<string | null> {
 	const before = booked.receiverId;
 	const standIn = plan.substitutes.find(

@@ -1,3 +1,4 @@
+import type { LocalDate } from '../../core/time/local-time';
 import { eq, inArray, isNotNull } from 'drizzle-orm';
 import { sittingsOfPlan, type ConferenceHours, type DeskPlan } from '../../core/desks/desk-plan';
 import { setSittings } from '../../core/desks/edit-plan';
@@ -32,7 +33,7 @@ export async function withoutRoomsInUse(
 			),
 		);
 	const datesOf = groupBy(known, ({ deskId }) => deskId);
-	const hasDate = (desk: string, date: string) =>
+	const hasDate = (desk: string, date: LocalDate) =>
 		(datesOf.get(desk) ?? []).some(({ localDate }) => localDate === date);
 	const places = await placesOfSeries(
 		tx,

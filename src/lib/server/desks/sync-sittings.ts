@@ -1,3 +1,4 @@
+import type { LocalDate } from '../../core/time/local-time';
 import { and, eq, notInArray } from 'drizzle-orm';
 import {
 	sittingsOfPlan,
@@ -90,7 +91,7 @@ export async function dropSittings(
 		);
 }
 
-function epochOf(date: string, minute: number, timeZone: string): number {
+function epochOf(date: LocalDate, minute: number, timeZone: string): number {
 	const instant = instantOf(date, minute, timeZone);
 	if (!instant.ok) throw new RangeError(`${instant.refusal}: ${date} in ${timeZone}`);
 	return instant.epoch;

@@ -1,3 +1,4 @@
+import type { LocalDate } from '../../core/time/local-time';
 import { sql, type SQL } from 'drizzle-orm';
 import type { ConferenceSnapshot } from '../../core/snapshot/snapshot';
 import { indexOf } from '../../core/snapshot/snapshot-index';
@@ -12,7 +13,7 @@ export interface Presence {
 	readonly family: string;
 	readonly other: string;
 	readonly margin: number | null;
-	readonly date: string;
+	readonly date: LocalDate;
 	readonly start: number;
 	readonly end: number;
 	readonly until: number | null;

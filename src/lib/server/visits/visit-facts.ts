@@ -6,7 +6,7 @@ import { placeKey, REMOTE } from '../../core/snapshot/ways';
 import { receiversOn } from '../../core/desks/receivers';
 import type { Actor } from '../../core/permissions/may';
 import { deskDayCounts, type Counted } from '../../core/rules/limits';
-import { localOf } from '../../core/time/local-time';
+import { localOf, type LocalDate } from '../../core/time/local-time';
 import type { StayingAppointment, VisitFacts } from '../../core/visits/settle-visit';
 import type { Reader } from '../foundation/database/connect';
 import { appointment, appointmentStudent } from '../foundation/database/schema';
@@ -148,6 +148,7 @@ function stayingFrom(
 	const key = place ? placeKey(place) : REMOTE;
 	return {
 		...countedFrom(row, conference.timeZone),
+		date: localOf(row.start, conference.timeZone).date,
 		start: row.start,
 		end: row.end,
 		adults: row.adults,
@@ -176,7 +177,7 @@ async function ofOtherHouseholds(
 				inArray(appointmentStudent.studentId, [...students]),
 			),
 		);
-	return rows.map(({ desk, student }) => ({ desk, date: '', students: [student] }));
+	return rows.map(({ desk, student }) => ({ desk, date: null, students: [student] }));
 }
 
 /** Each desk's appointments by date, if anybody counts them. */
@@ -190,7 +191,7 @@ async function appointmentsPerDesk(
 		.select({
 			id: appointment.id,
 			desk: appointment.deskId,
-			date: sql<string>`(${appointment.startsAt} at time zone ${conference.timeZone})::date::text`,
+			date: sql<LocalDate>`(${appointment.startsAt} at time zone ${conference.timeZone})::date::text`,
 		})
 		.from(appointment)
 		.where(

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import type { LocalDate } from '$lib/core/time/local-time';
 	import { tick } from 'svelte';
 	import {
 		addSitting,
@@ -43,7 +44,7 @@
 
 	const drag = new RulerDrag();
 	let grid = $state<HTMLElement>();
-	let clipboard: readonly { date: string; start: number; end: number; seats: number }[] = [];
+	let clipboard: readonly { date: LocalDate; start: number; end: number; seats: number }[] = [];
 
 	const axes = $derived(
 		axesOf(dates, [
@@ -131,7 +132,7 @@
 		editor.pickNothing();
 	}
 
-	function add(plan: DeskPlan, hours: { date: string; start: number; end: number }) {
+	function add(plan: DeskPlan, hours: { date: LocalDate; start: number; end: number }) {
 		const { seats = 1, id: series } = plan.series[0] ?? {};
 		const like = { seats, places: placesOf(plan), series };
 		editor.change(
@@ -143,7 +144,7 @@
 	}
 
 	/** New hours at a keystroke: the conference's, where the desk has none yet, or an hour after the last. */
-	function addAt(desk: string, date: string) {
+	function addAt(desk: string, date: LocalDate) {
 		const plan = editor.plan(desk);
 		if (!plan) return;
 		const there = editor.sittings(plan).filter((sitting) => sitting.date === date);
@@ -242,7 +243,7 @@
 	}
 
 	/** Into the picked desks, or the one with the focus; hours of one date also onto another date. */
-	function paste(desk: string, date: string) {
+	function paste(desk: string, date: LocalDate) {
 		const dates = new Set(clipboard.map((entry) => entry.date));
 		const hours = dates.size === 1 ? clipboard.map((entry) => ({ ...entry, date })) : clipboard;
 		const into = editor.desks.size ? [...editor.desks] : [desk];

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import type { LocalDate } from '$lib/core/time/local-time';
 	import { Plus, X } from '@lucide/svelte';
 	import type { enhance as Enhance } from '$app/forms';
 	import { untrack } from 'svelte';
@@ -57,7 +58,7 @@
 	const mayEdit = $derived(teachersMay !== 'see');
 	const isChanged = $derived(!isSame(wanted, plan));
 
-	const othersOf = (date: string, except?: PlannedSitting) =>
+	const othersOf = (date: LocalDate, except?: PlannedSitting) =>
 		sittings.filter((sitting) => sitting.date === date && sitting !== except);
 
 	function move(sitting: PlannedSitting, start: number | null, end: number | null) {
@@ -66,17 +67,17 @@
 		if (fit) wanted = moveSitting(wanted, sitting, { date: sitting.date, ...fit }, tools);
 	}
 
-	function add(date: string) {
+	function add(date: LocalDate) {
 		const last = Math.max(0, ...othersOf(date).map(({ end }) => end)) || 16 * 60;
 		const fit = clampStretch({ start: last + 10, end: last + 70 }, othersOf(date), 'move', 5);
 		const like = { seats: 1, places: placesOf(wanted), series: wanted.series[0]?.id };
 		if (fit) wanted = addSitting(wanted, { date, ...fit }, like, tools);
 	}
 
-	const place = (date: string, places: readonly PlannedPlace[]) =>
+	const place = (date: LocalDate, places: readonly PlannedPlace[]) =>
 		(wanted = setSittings(wanted, byDate.get(date) ?? [], { places }, tools));
 
-	function common(date: string): readonly PlannedPlace[] | null {
+	function common(date: LocalDate): readonly PlannedPlace[] | null {
 		const here = byDate.get(date) ?? [];
 		return here.every(({ places }) => isSame(places, here[0]!.places))
 			? (here[0]?.places ?? [])

@@ -1,3 +1,4 @@
+import { typedDate } from '$lib/core/time/local-time';
 import type { Hours } from '$lib/core/slots/hours';
 
 /** A sitting on the ruler: a desk's sittings never overlap, so desk, date and start name one. */
@@ -9,5 +10,5 @@ export const barKey = ({ desk, date, start }: BarRef): string => `${desk}|${date
 
 export function barRef(key: string): BarRef {
 	const [desk = '', date = '', start = ''] = key.split('|');
-	return { desk, date, start: Number(start) };
+	return { desk, date: typedDate(date), start: Number(start) };
 }

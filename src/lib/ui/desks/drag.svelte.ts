@@ -1,4 +1,5 @@
 /* eslint-disable svelte/prefer-svelte-reactivity -- bars are told by themselves, not through a map */
+import type { LocalDate } from '$lib/core/time/local-time';
 import { clampStretch } from '$lib/core/desks/edit-plan';
 import type { Stretch } from '$lib/core/time/stretch';
 import { barKey, type BarRef } from './bar-key';
@@ -16,7 +17,7 @@ export interface Dragged {
 /** What is drawn new on a desk's empty time. */
 export interface Drawn extends Stretch {
 	readonly desk: string;
-	readonly date: string;
+	readonly date: LocalDate;
 }
 
 const THRESHOLD = 3;

@@ -1,3 +1,4 @@
+import type { LocalDate } from '$lib/core/time/local-time';
 import type { FamilyProjection } from '$lib/core/visits/family-projection';
 import { metAt } from '$lib/core/desks/named-substitutes';
 import { MINUTE } from '$lib/core/time/local-time';
@@ -18,7 +19,7 @@ export interface Walk {
 /** An appointment on the ribbon of a visit; times in milliseconds. */
 export interface RibbonEntry {
 	readonly id: string;
-	readonly date: string;
+	readonly date: LocalDate;
 	readonly start: number;
 	readonly end: number;
 	readonly desk: string;

@@ -1,3 +1,4 @@
+import type { LocalDate } from '$lib/core/time/local-time';
 import type { FamilySlot } from '$lib/core/visits/family-projection';
 import { groupBy } from '$lib/core/group-by';
 import { MINUTE } from '$lib/core/time/local-time';
@@ -5,7 +6,7 @@ import { joined, type Stretch } from '$lib/core/time/stretch';
 
 /** A part of a date that a family can tick, in milliseconds. */
 export interface TimeWindow extends Stretch {
-	readonly date: string;
+	readonly date: LocalDate;
 }
 
 /** Gaps up to this long do not part the conference's hours. */

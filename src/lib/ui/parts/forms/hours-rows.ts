@@ -1,3 +1,4 @@
+import { typedDate } from '$lib/core/time/local-time';
 import type { Hours, HoursFaultCode } from '$lib/core/slots/hours';
 import { m } from '$lib/paraglide/messages';
 
@@ -11,7 +12,7 @@ export interface HoursRow {
 /** The rows that are whole. */
 export const completeHours = (rows: readonly HoursRow[]): Hours[] =>
 	rows.flatMap(({ date, start, end }) =>
-		date && start !== null && end !== null ? [{ date, start, end }] : [],
+		date && start !== null && end !== null ? [{ date: typedDate(date), start, end }] : [],
 	);
 
 /** The sentence for a fault of hours. */

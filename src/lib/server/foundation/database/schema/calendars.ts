@@ -1,3 +1,4 @@
+import type { PersonId } from '../../../../core/ids';
 import { boolean, index, pgTable, text, uuid } from 'drizzle-orm/pg-core';
 import { id, instant, version } from './columns';
 import { person } from './people';
@@ -8,6 +9,7 @@ export const calendar = pgTable(
 	{
 		id: id(),
 		personId: uuid('person_id')
+			.$type<PersonId>()
 			.notNull()
 			.references(() => person.id),
 		name: text('name').notNull(),
@@ -29,6 +31,7 @@ export const busyTime = pgTable(
 	{
 		id: id(),
 		personId: uuid('person_id')
+			.$type<PersonId>()
 			.notNull()
 			.references(() => person.id),
 		/** `null`: a block made by hand. */

@@ -1,10 +1,11 @@
+import type { Instant } from '../../../../core/time/units';
 import { customType, integer, timestamp, uuid } from 'drizzle-orm/pg-core';
 
 /** A UUIDv7 made by the program. */
 export const id = () => uuid('id').primaryKey();
 
 /** An instant, in JavaScript as milliseconds since 1970. */
-export const instant = customType<{ data: number; driverData: string | Date }>({
+export const instant = customType<{ data: Instant; driverData: string | Date }>({
 	dataType: () => 'timestamp with time zone',
 	fromDriver: (value) => (value instanceof Date ? value.getTime() : Date.parse(value)),
 	toDriver: (value) => new Date(value).toISOString(),

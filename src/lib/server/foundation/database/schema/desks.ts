@@ -1,3 +1,5 @@
+import type { LocalDate } from '../../../../core/time/local-time';
+import type { DeskId, PersonId, SlotId } from '../../../../core/ids';
 import { sql } from 'drizzle-orm';
 import {
 	boolean,
@@ -23,7 +25,7 @@ import { place } from './places';
 export const desk = pgTable(
 	'desk',
 	{
-		id: id(),
+		id: id().$type<DeskId>(),
 		conferenceId: uuid('conference_id')
 			.notNull()
 			.references(() => conference.id),
@@ -48,9 +50,11 @@ export const deskPerson = pgTable(
 	'desk_person',
 	{
 		deskId: uuid('desk_id')
+			.$type<DeskId>()
 			.notNull()
 			.references(() => desk.id),
 		personId: uuid('person_id')
+			.$type<PersonId>()
 			.notNull()
 			.references(() => person.id),
 		role: text('role', { enum: ['all', 'any'] })
@@ -68,13 +72,16 @@ export const deskSubstitute = pgTable(
 	'desk_substitute',
 	{
 		deskId: uuid('desk_id')
+			.$type<DeskId>()
 			.notNull()
 			.references(() => desk.id),
-		localDate: date('local_date', { mode: 'string' }).notNull(),
+		localDate: date('local_date', { mode: 'string' }).$type<LocalDate>().notNull(),
 		absentId: uuid('absent_id')
+			.$type<PersonId>()
 			.notNull()
 			.references(() => person.id),
 		personId: uuid('person_id')
+			.$type<PersonId>()
 			.notNull()
 			.references(() => person.id),
 	},
@@ -90,6 +97,7 @@ export const series = pgTable(
 	{
 		id: id(),
 		deskId: uuid('desk_id')
+			.$type<DeskId>()
 			.notNull()
 			.references(() => desk.id),
 		/** The order in which a desk's series were made. */
@@ -131,9 +139,10 @@ export const sitting = pgTable(
 			.notNull()
 			.references(() => series.id),
 		deskId: uuid('desk_id')
+			.$type<DeskId>()
 			.notNull()
 			.references(() => desk.id),
-		localDate: date('local_date', { mode: 'string' }).notNull(),
+		localDate: date('local_date', { mode: 'string' }).$type<LocalDate>().notNull(),
 		startsAt: instant('starts_at').notNull(),
 		endsAt: instant('ends_at').notNull(),
 		slotMinutes: smallint('slot_minutes').notNull(),
@@ -152,14 +161,15 @@ export const sitting = pgTable(
 export const slot = pgTable(
 	'slot',
 	{
-		id: id(),
+		id: id().$type<SlotId>(),
 		sittingId: uuid('sitting_id').references(() => sitting.id),
 		deskId: uuid('desk_id')
+			.$type<DeskId>()
 			.notNull()
 			.references(() => desk.id),
 		/** Without a place nobody can book it. */
 		placeId: uuid('place_id').references(() => place.id),
-		localDate: date('local_date', { mode: 'string' }).notNull(),
+		localDate: date('local_date', { mode: 'string' }).$type<LocalDate>().notNull(),
 		startsAt: instant('starts_at').notNull(),
 		endsAt: instant('ends_at').notNull(),
 		/** The end of the gap after it: until then desk and teachers are taken. */
@@ -182,9 +192,11 @@ export const deskProposal = pgTable(
 	{
 		id: id(),
 		deskId: uuid('desk_id')
+			.$type<DeskId>()
 			.notNull()
 			.references(() => desk.id, { onDelete: 'cascade' }),
 		personId: uuid('person_id')
+			.$type<PersonId>()
 			.notNull()
 			.references(() => person.id),
 		/** The plan that the teacher saw, and the one that the teacher wants. */

@@ -1,3 +1,4 @@
+import type { PersonId } from '../../../../core/ids';
 import { index, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
 import { id, instant } from './columns';
 import { person } from './people';
@@ -18,6 +19,7 @@ export const linkSendingPerson = pgTable(
 			.notNull()
 			.references(() => linkSending.id, { onDelete: 'cascade' }),
 		personId: uuid('person_id')
+			.$type<PersonId>()
 			.notNull()
 			.references(() => person.id, { onDelete: 'cascade' }),
 		outcome: text('outcome', { enum: ['sent', 'failed'] }),

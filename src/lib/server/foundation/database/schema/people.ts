@@ -1,3 +1,4 @@
+import type { AdultId, FamilyId, PersonId, StudentId } from '../../../../core/ids';
 import { sql } from 'drizzle-orm';
 import {
 	bigserial,
@@ -30,7 +31,7 @@ export const school = pgTable('school', {
 
 /** One human being of the school's side. Names are null after erasure. */
 export const person = pgTable('person', {
-	id: id(),
+	id: id().$type<PersonId>(),
 	title: text('title'),
 	givenName: text('given_name'),
 	familyName: text('family_name'),
@@ -62,8 +63,9 @@ export const person = pgTable('person', {
 
 /** An adult of one or more families; a teacher who is a parent is linked to the person. */
 export const adult = pgTable('adult', {
-	id: id(),
+	id: id().$type<AdultId>(),
 	personId: uuid('person_id')
+		.$type<PersonId>()
 		.unique()
 		.references(() => person.id),
 	givenName: text('given_name'),
@@ -82,7 +84,7 @@ export const adult = pgTable('adult', {
 
 /** One household. */
 export const family = pgTable('family', {
-	id: id(),
+	id: id().$type<FamilyId>(),
 	/** What the office calls it. */
 	label: text('label'),
 	address: text('address'),
@@ -94,7 +96,7 @@ export const family = pgTable('family', {
 });
 
 export const student = pgTable('student', {
-	id: id(),
+	id: id().$type<StudentId>(),
 	givenName: text('given_name'),
 	familyName: text('family_name'),
 	key: text('key').unique(),
@@ -107,9 +109,11 @@ export const familyAdult = pgTable(
 	'family_adult',
 	{
 		familyId: uuid('family_id')
+			.$type<FamilyId>()
 			.notNull()
 			.references(() => family.id),
 		adultId: uuid('adult_id')
+			.$type<AdultId>()
 			.notNull()
 			.references(() => adult.id),
 	},
@@ -123,9 +127,11 @@ export const familyStudent = pgTable(
 	'family_student',
 	{
 		familyId: uuid('family_id')
+			.$type<FamilyId>()
 			.notNull()
 			.references(() => family.id),
 		studentId: uuid('student_id')
+			.$type<StudentId>()
 			.notNull()
 			.references(() => student.id),
 	},
@@ -155,6 +161,7 @@ export const classTeacher = pgTable(
 			.notNull()
 			.references(() => schoolClass.id),
 		personId: uuid('person_id')
+			.$type<PersonId>()
 			.notNull()
 			.references(() => person.id),
 		subject: text('subject').notNull(),
@@ -169,6 +176,7 @@ export const enrolment = pgTable(
 			.notNull()
 			.references(() => schoolClass.id),
 		studentId: uuid('student_id')
+			.$type<StudentId>()
 			.notNull()
 			.references(() => student.id),
 		/** The class by which the student is known. */
@@ -184,9 +192,11 @@ export const enrolment = pgTable(
 export const invitation = pgTable('invitation', {
 	id: id(),
 	adultId: uuid('adult_id')
+		.$type<AdultId>()
 		.unique()
 		.references(() => adult.id),
 	personId: uuid('person_id')
+		.$type<PersonId>()
 		.unique()
 		.references(() => person.id),
 	/** A greater version makes older links void. */
@@ -200,6 +210,7 @@ export const invitation = pgTable('invitation', {
  */
 export const familyCode = pgTable('family_code', {
 	familyId: uuid('family_id')
+		.$type<FamilyId>()
 		.primaryKey()
 		.references(() => family.id),
 	version: integer('version').notNull().default(1),
@@ -211,9 +222,11 @@ export const adultRight = pgTable(
 	'adult_right',
 	{
 		adultId: uuid('adult_id')
+			.$type<AdultId>()
 			.notNull()
 			.references(() => adult.id),
 		studentId: uuid('student_id')
+			.$type<StudentId>()
 			.notNull()
 			.references(() => student.id),
 		mayBook: boolean('may_book').notNull(),
@@ -228,9 +241,11 @@ export const keptApart = pgTable(
 	'kept_apart',
 	{
 		familyId: uuid('family_id')
+			.$type<FamilyId>()
 			.notNull()
 			.references(() => family.id),
 		otherFamilyId: uuid('other_family_id')
+			.$type<FamilyId>()
 			.notNull()
 			.references(() => family.id),
 		/** Between the end of one visit and the start of the other. */
@@ -241,8 +256,8 @@ export const keptApart = pgTable(
 
 /** The same as each of the two families sees it. */
 export const apartFrom = pgView('apart_from', {
-	familyId: uuid('family_id').notNull(),
-	otherFamilyId: uuid('other_family_id').notNull(),
+	familyId: uuid('family_id').$type<FamilyId>().notNull(),
+	otherFamilyId: uuid('other_family_id').$type<FamilyId>().notNull(),
 	marginMinutes: smallint('margin_minutes').notNull(),
 }).as(sql`
 	select family_id, other_family_id, margin_minutes from kept_apart
@@ -254,9 +269,11 @@ export const meetingException = pgTable(
 	'meeting_exception',
 	{
 		studentId: uuid('student_id')
+			.$type<StudentId>()
 			.notNull()
 			.references(() => student.id),
 		personId: uuid('person_id')
+			.$type<PersonId>()
 			.notNull()
 			.references(() => person.id),
 		/** True: this teacher, too. False: not this teacher. */

@@ -1,3 +1,13 @@
+import type {
+	AdultId,
+	AppointmentId,
+	DeskId,
+	FamilyId,
+	PersonId,
+	SlotId,
+	StudentId,
+	WishId,
+} from '../../../../core/ids';
 import { sql } from 'drizzle-orm';
 import {
 	boolean,
@@ -24,14 +34,16 @@ import { place } from './places';
 export const wish = pgTable(
 	'wish',
 	{
-		id: id(),
+		id: id().$type<WishId>(),
 		conferenceId: uuid('conference_id')
 			.notNull()
 			.references(() => conference.id),
 		familyId: uuid('family_id')
+			.$type<FamilyId>()
 			.notNull()
 			.references(() => family.id),
 		studentId: uuid('student_id')
+			.$type<StudentId>()
 			.notNull()
 			.references(() => student.id),
 		weight: integer('weight').notNull(),
@@ -43,7 +55,9 @@ export const wish = pgTable(
 		askedBy: text('asked_by', { enum: ['family', 'teacher', 'office'] }).notNull(),
 		source: text('source', { enum: ['derived', 'by-hand', 'teacher'] }).notNull(),
 		/** Of a derived wish: the teacher from whom it follows, by whom it stays the same wish. */
-		teacherId: uuid('teacher_id').references(() => person.id),
+		teacherId: uuid('teacher_id')
+			.$type<PersonId>()
+			.references(() => person.id),
 		/** Nobody wishes it any more; kept for the appointments that served it, and offered to nobody. */
 		droppedAt: instant('dropped_at'),
 	},
@@ -55,9 +69,11 @@ export const wishDesk = pgTable(
 	'wish_desk',
 	{
 		wishId: uuid('wish_id')
+			.$type<WishId>()
 			.notNull()
 			.references(() => wish.id, { onDelete: 'cascade' }),
 		deskId: uuid('desk_id')
+			.$type<DeskId>()
 			.notNull()
 			.references(() => desk.id),
 		rank: smallint('rank').notNull(),
@@ -71,14 +87,16 @@ export const standings = ['asked', 'booked', 'declined', 'cancelled'] as const;
 export const appointment = pgTable(
 	'appointment',
 	{
-		id: id(),
+		id: id().$type<AppointmentId>(),
 		conferenceId: uuid('conference_id')
 			.notNull()
 			.references(() => conference.id),
 		familyId: uuid('family_id')
+			.$type<FamilyId>()
 			.notNull()
 			.references(() => family.id),
 		deskId: uuid('desk_id')
+			.$type<DeskId>()
 			.notNull()
 			.references(() => desk.id),
 		/** Chosen among the places that the sitting allows. */
@@ -86,9 +104,13 @@ export const appointment = pgTable(
 			.notNull()
 			.references(() => place.id),
 		/** Who receives at a desk where any one does. */
-		receiverId: uuid('receiver_id').references(() => person.id),
+		receiverId: uuid('receiver_id')
+			.$type<PersonId>()
+			.references(() => person.id),
 		/** Who interprets, where the family needs somebody. */
-		interpreterId: uuid('interpreter_id').references(() => person.id),
+		interpreterId: uuid('interpreter_id')
+			.$type<PersonId>()
+			.references(() => person.id),
 		standing: text('standing', { enum: standings }).notNull(),
 		/** Of an appointment that is asked for: when it comes back to the office without an answer. */
 		answerBy: instant('answer_by'),
@@ -112,9 +134,11 @@ export const appointmentStudent = pgTable(
 	'appointment_student',
 	{
 		appointmentId: uuid('appointment_id')
+			.$type<AppointmentId>()
 			.notNull()
 			.references(() => appointment.id),
 		studentId: uuid('student_id')
+			.$type<StudentId>()
 			.notNull()
 			.references(() => student.id),
 		classLabel: text('class_label').notNull(),
@@ -126,8 +150,9 @@ export const appointmentStudent = pgTable(
 export const appointmentWish = pgTable(
 	'appointment_wish',
 	{
-		appointmentId: uuid('appointment_id').notNull(),
+		appointmentId: uuid('appointment_id').$type<AppointmentId>().notNull(),
 		wishId: uuid('wish_id')
+			.$type<WishId>()
 			.notNull()
 			.references(() => wish.id),
 		/** Follows the appointment's. */
@@ -153,9 +178,11 @@ export const appointmentWish = pgTable(
  */
 export const appointmentTwice = pgTable('appointment_twice', {
 	appointmentId: uuid('appointment_id')
+		.$type<AppointmentId>()
 		.primaryKey()
 		.references(() => appointment.id),
 	wishId: uuid('wish_id')
+		.$type<WishId>()
 		.notNull()
 		.references(() => wish.id, { onDelete: 'cascade' }),
 });
@@ -165,9 +192,11 @@ export const takenSlot = pgTable(
 	'taken_slot',
 	{
 		appointmentId: uuid('appointment_id')
+			.$type<AppointmentId>()
 			.notNull()
 			.references(() => appointment.id),
 		slotId: uuid('slot_id')
+			.$type<SlotId>()
 			.notNull()
 			.references(() => slot.id),
 	},
@@ -182,9 +211,11 @@ export const appointmentAdult = pgTable(
 	'appointment_adult',
 	{
 		appointmentId: uuid('appointment_id')
+			.$type<AppointmentId>()
 			.notNull()
 			.references(() => appointment.id),
 		adultId: uuid('adult_id')
+			.$type<AdultId>()
 			.notNull()
 			.references(() => adult.id),
 	},
@@ -199,9 +230,11 @@ export const appointmentAlong = pgTable(
 	'appointment_along',
 	{
 		appointmentId: uuid('appointment_id')
+			.$type<AppointmentId>()
 			.notNull()
 			.references(() => appointment.id),
 		studentId: uuid('student_id')
+			.$type<StudentId>()
 			.notNull()
 			.references(() => student.id),
 	},
@@ -214,6 +247,7 @@ export const guest = pgTable(
 	{
 		id: id(),
 		appointmentId: uuid('appointment_id')
+			.$type<AppointmentId>()
 			.notNull()
 			.references(() => appointment.id),
 		name: text('name'),
@@ -239,11 +273,14 @@ export const hold = pgTable(
 			.notNull()
 			.references(() => conference.id),
 		familyId: uuid('family_id')
+			.$type<FamilyId>()
 			.notNull()
 			.references(() => family.id),
 		kind: text('kind', { enum: holdKinds }).notNull(),
 		/** The adult whose it is alone, in a family from whose adults rights are withdrawn. */
-		holderId: uuid('holder_id').references(() => adult.id),
+		holderId: uuid('holder_id')
+			.$type<AdultId>()
+			.references(() => adult.id),
 		/** What it keeps, as it was asked for. */
 		keeps: jsonb('keeps').$type<KeptPlace[]>().notNull(),
 		since: instant('since').notNull(),
@@ -267,6 +304,7 @@ export const waiting = pgTable(
 			.notNull()
 			.references(() => conference.id),
 		wishId: uuid('wish_id')
+			.$type<WishId>()
 			.notNull()
 			.references(() => wish.id, { onDelete: 'cascade' }),
 		/** The order of the list. */
@@ -298,12 +336,15 @@ export const claim = pgTable(
 		startsAt: instant('starts_at').notNull(),
 		endsAt: instant('ends_at').notNull(),
 		occupancy: uuid('occupancy')
+			.$type<SlotId>()
 			.notNull()
 			.references(() => slot.id),
 		/** Which seat of the slot, for a desk's claim. */
 		seat: smallint('seat'),
 		/** Its owner: the one or the other. */
-		appointmentId: uuid('appointment_id').references(() => appointment.id),
+		appointmentId: uuid('appointment_id')
+			.$type<AppointmentId>()
+			.references(() => appointment.id),
 		holdId: uuid('hold_id').references(() => hold.id),
 	},
 	(table) => [
