@@ -24,11 +24,21 @@ const slot = (
 	who: Seated[] = [],
 	date: LocalDate = THURSDAY,
 ) => ({
-	...{ id, date, start, end: start + 10, seats, seated: who },
+	id,
+	date,
+	start,
+	end: start + 10,
+	seats,
+	seated: who,
 	state: 'free' as const,
 });
 const desk = (id: string, slots: Floor['desks'][number]['slots']) => ({
-	...{ id, number: 1, name: `Ms ${id}`, subject: 'Art', places: [], slots },
+	id,
+	number: 1,
+	name: `Ms ${id}`,
+	subject: 'Art',
+	places: [],
+	slots,
 	substitutes: [{ date: FRIDAY, absent: 'x', name: 'Mr Wren', isAlone: false }],
 });
 const floor: Floor = {

@@ -5,6 +5,7 @@ import type { Config } from './foundation/config';
 import { ApiRate } from './api/rate-limit';
 import { connect, type Database } from './foundation/database/connect';
 import { FailureCounts } from './foundation/failures/failure-counts';
+import { logFailure } from './foundation/failures/log-failure';
 import { Gate } from './foundation/gate';
 import { LiveChanges } from './live/live-changes';
 import { OpenStreams, streamsThatFit } from './live/open-streams';
@@ -45,13 +46,15 @@ export function createApp(config: Config): App {
 		address: STREAMS_OF_AN_ADDRESS,
 		process: streamsThatFit(config.streams),
 	});
-	const live = new LiveChanges(sql, db, clock, log, streams);
+	const failures = new FailureCounts();
+	const failed = (error: unknown) => logFailure({ log, failures }, error, { about: 'seats' });
+	const live = new LiveChanges(sql, db, clock, failed, streams);
 	return {
 		config,
 		clock,
 		db,
 		log,
-		failures: new FailureCounts(),
+		failures,
 		accounts: createAccounts(db, config, clock),
 		live,
 		mail: createMailer(config, log),

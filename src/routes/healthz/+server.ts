@@ -4,5 +4,7 @@ import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = async ({ locals }) => {
 	const health = await checkHealth(locals.app.db, locals.app.migrationsFolder);
-	return json(health, { status: isHealthy(health) ? 200 : 503 });
+	// How often something failed since the process began: `unforeseen` is a fault of the program.
+	const failures = locals.app.failures.all;
+	return json({ ...health, failures }, { status: isHealthy(health) ? 200 : 503 });
 };

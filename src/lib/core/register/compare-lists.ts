@@ -2,7 +2,7 @@ import { groupBy } from '../group-by';
 import { ClassDrafts, StudentDrafts } from './compare-students';
 import { FamilyDrafts } from './compare-families';
 import { PersonDrafts } from './compare-people';
-import type { Draft } from './draft';
+import { draftLines, type Draft } from './draft';
 import { readPersonName } from './person-name';
 import type {
 	DifferenceLine,
@@ -354,19 +354,6 @@ function rowsOf<Fields extends object>(
 			...gone.map((id) => ({ id, set: { left: true } as Partial<Fields> & { left: boolean } })),
 		],
 	};
-}
-
-function draftLines<Fields extends object>(
-	drafts: ReadonlyMap<string, Draft<Fields>>,
-	nameOf: (id: string, draft: Draft<Fields>) => string,
-	subjectOf: (draft: Draft<Fields>) => LineSubject,
-): DifferenceLine[] {
-	return [...drafts].flatMap(([id, draft]) => {
-		const change = draft.isNew ? 'new' : draft.isBack ? 'back' : draft.isChanged ? 'changed' : null;
-		if (!change) return [];
-		const { details, origin } = draft;
-		return [{ subject: subjectOf(draft), change, name: nameOf(id, draft), details, origin }];
-	});
 }
 
 /** Families with who comes to belong to them: also a known one that gets a member. */

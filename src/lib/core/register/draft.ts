@@ -1,4 +1,4 @@
-import type { FieldChange } from './register-difference';
+import type { DifferenceLine, FieldChange, LineSubject } from './register-difference';
 import type { Origin } from './register-lists';
 
 /** A row of the register as it will be: a known one with what changes, or a new one. */
@@ -82,4 +82,18 @@ const isSame = (a: unknown, b: unknown): boolean =>
 function textOf(value: unknown): string | null {
 	if (value === null || value === undefined || value === '') return null;
 	return Array.isArray(value) ? value.join(', ') || null : String(value);
+}
+
+/** What drafts change, line by line. */
+export function draftLines<Fields extends object>(
+	drafts: ReadonlyMap<string, Draft<Fields>>,
+	nameOf: (id: string, draft: Draft<Fields>) => string,
+	subjectOf: (draft: Draft<Fields>) => LineSubject,
+): DifferenceLine[] {
+	return [...drafts].flatMap(([id, draft]) => {
+		const change = draft.isNew ? 'new' : draft.isBack ? 'back' : draft.isChanged ? 'changed' : null;
+		if (!change) return [];
+		const { details, origin } = draft;
+		return [{ subject: subjectOf(draft), change, name: nameOf(id, draft), details, origin }];
+	});
 }

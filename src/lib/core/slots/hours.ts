@@ -5,7 +5,6 @@ import {
 	isLocalDate,
 	MINUTE,
 	type LocalDate,
-	type LocalTimeRefusal,
 } from '../time/local-time';
 import { overlaps, type Stretch } from '../time/stretch';
 import { slotGrid, type Division } from './slot-grid';

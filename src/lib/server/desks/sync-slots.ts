@@ -44,7 +44,7 @@ export async function syncSlots(
 			continue;
 		}
 		kept.add(old.id);
-		await keepSlot(tx, old, wanted, allowed);
+		await updateSlot(tx, old, wanted, allowed);
 	}
 	await dropSlots(
 		tx,
@@ -78,7 +78,7 @@ function wantedSlots(
 	);
 }
 
-async function keepSlot(
+async function updateSlot(
 	tx: Transaction,
 	old: SlotRow,
 	wanted: WantedSlot,

@@ -1,6 +1,5 @@
 import type { SeatNews } from '../../operations/seat-news';
 import type { Clock } from '../foundation/clock';
-import type { Logger } from '../foundation/logs/logger';
 import { differenceFrom, wholeMessage, type Audience, type SeatReading } from './seat-message';
 
 export type Hear = (message: SeatNews) => void;
@@ -39,7 +38,7 @@ export class ConferenceWatch {
 	constructor(
 		private readonly read: ReadSeats,
 		private readonly clock: Clock,
-		private readonly log: Logger,
+		private readonly failed: (error: unknown) => void,
 	) {}
 
 	get isDeserted(): boolean {
@@ -103,7 +102,7 @@ export class ConferenceWatch {
 			if (SHARE * took > LEAST_INTERVAL) this.#pauseFor(SHARE * took);
 		} catch (error) {
 			this.#isStale = true;
-			this.log.warn({ error: (error as Error).name }, 'seats could not be read');
+			this.failed(error);
 		}
 	}
 

@@ -1,7 +1,6 @@
 import type { Sql } from 'postgres';
 import type { Clock } from '../foundation/clock';
 import type { Database } from '../foundation/database/connect';
-import type { Logger } from '../foundation/logs/logger';
 import { ACCESS_CHANNEL, CHANNEL } from '../foundation/runner/announce';
 import { ConferenceWatch, type Hear } from './conference-watch';
 import type { Ground, OpenStreams } from './open-streams';
@@ -20,7 +19,8 @@ export class LiveChanges {
 		private readonly sql: Sql,
 		private readonly db: Database,
 		private readonly clock: Clock,
-		private readonly log: Logger,
+		/** Writes down that seats could not be read. */
+		private readonly failed: (error: unknown) => void,
 		/** The open streams; each ends with what it stands on. */
 		readonly streams: OpenStreams,
 	) {}
@@ -33,7 +33,7 @@ export class LiveChanges {
 			watch = new ConferenceWatch(
 				(now, before) => readSeats(this.db, conferenceId, now, before),
 				this.clock,
-				this.log,
+				this.failed,
 			);
 			this.#watches.set(conferenceId, watch);
 		}

@@ -1,3 +1,4 @@
+import { describeError } from '../foundation/failures/describe-error';
 import { createTransport } from 'nodemailer';
 import type { Config } from '../foundation/config';
 import type { Logger } from '../foundation/logs/logger';
@@ -28,7 +29,7 @@ export function createMailer(config: Config, log: Logger): Mailer {
 				await transport.sendMail({ to, subject, text, messageId });
 				return true;
 			} catch (error) {
-				log.warn({ about, error: (error as { code?: string }).code ?? 'unknown' }, 'not sent');
+				log.warn({ about, ...describeError(error) }, 'not sent');
 				return false;
 			}
 		},

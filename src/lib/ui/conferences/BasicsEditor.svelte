@@ -11,7 +11,7 @@
 	import { isSame } from '$lib/core/merge/is-same';
 	import { mergeFields } from '$lib/core/merge/merge-fields';
 	import { countSlots, LONGEST_GAP, LONGEST_SLOT, SHORTEST_SLOT } from '$lib/core/slots/slot-grid';
-	import { addDays, isTimeZone, weekday } from '$lib/core/time/local-time';
+	import { addDays, isTimeZone, weekday, type LocalDate } from '$lib/core/time/local-time';
 	import { m } from '$lib/paraglide/messages';
 	import NumberField from '../parts/forms/NumberField.svelte';
 	import WeeklyField from '../parts/forms/WeeklyField.svelte';
@@ -40,7 +40,7 @@
 		/** The conference's version with them. */
 		version: number;
 		conference: string;
-		today: string;
+		today: LocalDate;
 		maySetUp: boolean;
 		/** Before the conference's own part of the address. */
 		visitAddress: string;

@@ -12,7 +12,7 @@
 </script>
 
 <script lang="ts">
-	import { isTimeZone } from '$lib/core/time/local-time';
+	import { isTimeZone, type LocalDate } from '$lib/core/time/local-time';
 	import { LONGEST_SLOT, SHORTEST_SLOT } from '$lib/core/slots/slot-grid';
 	import { m } from '$lib/paraglide/messages';
 	import ZoneField from '../parts/forms/ZoneField.svelte';
@@ -28,7 +28,7 @@
 		fields: ConferenceFields;
 		errors: Partial<Record<keyof ConferenceFields, string[] | undefined>>;
 		hoursError?: string;
-		today: string;
+		today: LocalDate;
 	} = $props();
 
 	const zone = $derived(isTimeZone(fields.timeZone) ? fields.timeZone : 'UTC');

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import type { enhance as Enhance } from '$app/forms';
 	import { untrack } from 'svelte';
-	import { addDays, daysBetween } from '$lib/core/time/local-time';
+	import { addDays, daysBetween, type LocalDate } from '$lib/core/time/local-time';
 	import { m } from '$lib/paraglide/messages';
 	import { listText, localDateText } from '../parts/format/when';
 
@@ -15,11 +15,11 @@
 		earlier: {
 			readonly id: string;
 			readonly name: string;
-			readonly dates: readonly string[];
+			readonly dates: readonly LocalDate[];
 			/** Who has left since, with their desks. */
 			readonly gone: readonly { readonly name: string; readonly desks: readonly string[] }[];
 		};
-		today: string;
+		today: LocalDate;
 		problem?: string;
 		enhance: typeof Enhance;
 	} = $props();

@@ -2,7 +2,7 @@
 	import { Repeat, Trash2 } from '@lucide/svelte';
 	import { followConference, placesOf } from '$lib/core/desks/edit-plan';
 	import type { DeskPlan } from '$lib/core/desks/desk-plan';
-	import { addDays, weekday } from '$lib/core/time/local-time';
+	import { addDays, weekday, type LocalDate } from '$lib/core/time/local-time';
 	import { m } from '$lib/paraglide/messages';
 	import CopyLink from '../parts/CopyLink.svelte';
 	import type { Teacher } from './board-facts';
@@ -22,7 +22,7 @@
 		editor: DeskEditor;
 		plan: DeskPlan;
 		teachers: readonly Teacher[];
-		today: string;
+		today: LocalDate;
 		/** The address of a teacher's page in the register. */
 		teacherPage: (id: string) => string;
 	} = $props();

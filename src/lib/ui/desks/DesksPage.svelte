@@ -1,4 +1,5 @@
 <script lang="ts" module>
+	import type { LocalDate } from '$lib/core/time/local-time';
 	import type { ConferenceHours, DeskPlan, PlaceKind } from '$lib/core/desks/desk-plan';
 	import type { BoardFacts } from './board-facts';
 
@@ -50,7 +51,7 @@
 	}: {
 		board: Board;
 		conference: string;
-		today: string;
+		today: LocalDate;
 		maySetUp: boolean;
 		send: (
 			changes: readonly SentChange<DeskPlan>[],

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import type { LocalDate } from '$lib/core/time/local-time';
+	import { type LocalDate, typedDate } from '$lib/core/time/local-time';
 	import { tick } from 'svelte';
 	import {
 		addSitting,
@@ -36,7 +36,7 @@
 		editor: DeskEditor;
 		/** The desks to show. */
 		plans: readonly DeskPlan[];
-		dates: readonly string[];
+		dates: readonly LocalDate[];
 		clashing: ReadonlySet<string>;
 		/** Somebody wants to type what is picked. */
 		onopen: (field: 'first' | 'break') => void;
@@ -163,7 +163,7 @@
 
 	function refOf(stop: HTMLElement): BarRef | null {
 		const { desk = '', date = '', start } = stop.dataset;
-		return start === undefined ? null : { desk, date, start: Number(start) };
+		return start === undefined ? null : { desk, date: typedDate(date), start: Number(start) };
 	}
 
 	let tabStop: HTMLElement | null = null;
@@ -274,13 +274,14 @@
 			if (!editor.bars.has(barKey(ref))) editor.pickBar(ref);
 			onopen('first');
 		} else if (key === ' ' && ref) editor.pickBar(ref, true);
-		else if (key === 'Enter' || (key.toLowerCase() === 'n' && !command)) addAt(desk, date);
+		else if (key === 'Enter' || (key.toLowerCase() === 'n' && !command))
+			addAt(desk, typedDate(date));
 		else if ((key === 'Delete' || key === 'Backspace') && ref) remove(ref);
 		else if (key.toLowerCase() === 's' && ref && !command) {
 			editor.pickBar(ref);
 			onopen('break');
 		} else if (command && key.toLowerCase() === 'c' && ref) copy(ref);
-		else if (command && key.toLowerCase() === 'v') paste(desk, date);
+		else if (command && key.toLowerCase() === 'v') paste(desk, typedDate(date));
 		else if (command && key.toLowerCase() === 'a') {
 			editor.bars.clear();
 			for (const { id } of plans) editor.desks.add(id);

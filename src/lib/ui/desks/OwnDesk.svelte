@@ -43,8 +43,8 @@
 		/** What waits for the office already. */
 		proposed: DeskPlan | null;
 		hours: ConferenceHours;
-		dates: readonly string[];
-		today: string;
+		dates: readonly LocalDate[];
+		today: LocalDate;
 		teachersMay: 'see' | 'propose' | 'change';
 		hasVideoService: boolean;
 		enhance: typeof Enhance;

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import type { LocalDate } from '$lib/core/time/local-time';
 	import { Copy, Scissors, Trash2 } from '@lucide/svelte';
 	import {
 		clampStretch,
@@ -40,7 +41,7 @@
 		rooms: readonly NamedRoom[];
 		teachers: readonly Teacher[];
 		hasVideoService: boolean;
-		today: string;
+		today: LocalDate;
 	} = $props();
 
 	const picked = $derived(editor.picked);
@@ -142,7 +143,7 @@
 		);
 	}
 
-	function copyToDates(dates: readonly string[]) {
+	function copyToDates(dates: readonly LocalDate[]) {
 		edit(
 			(plan, own) => copyDate(plan, own[0]!.ref.date, dates, editor.tools),
 			m.said_pasted({ count: picked.length }),

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { type LocalDate, typedDate } from '$lib/core/time/local-time';
 	import type { Hours } from '$lib/core/slots/hours';
 	import { slipOf, type Slip } from '$lib/core/slots/typed-hours';
 	import { formatTimeOfDay, parseTypedTime } from '$lib/core/time/typed-time';
@@ -15,11 +16,11 @@
 		oncommit,
 	}: {
 		/** The date that they are on; empty where several differ. */
-		date: string;
+		date: LocalDate | '';
 		/** `null` where several differ. */
 		start: number | null;
 		end: number | null;
-		today: string;
+		today: LocalDate;
 		oncommit: (hours: { start: number | null; end: number | null }) => void;
 	} = $props();
 
@@ -44,7 +45,7 @@
 			return;
 		}
 		if (a !== undefined && a !== null && b !== undefined && b !== null) {
-			slip = slipOf({ date, start: a, end: b }, today);
+			slip = slipOf({ date: typedDate(date), start: a, end: b }, today);
 			if (slip && slip.code !== 'date-past') return;
 		}
 		slip = null;

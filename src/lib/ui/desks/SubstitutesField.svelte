@@ -1,4 +1,5 @@
 <script lang="ts">
+	import type { LocalDate } from '$lib/core/time/local-time';
 	import { X } from '@lucide/svelte';
 	import type { DeskPlan } from '$lib/core/desks/desk-plan';
 	import { m } from '$lib/paraglide/messages';
@@ -20,7 +21,7 @@
 		teachers.filter(({ id }) => !plan.people.some(({ person }) => person === id)),
 	);
 
-	let date = $derived(dates[0] ?? '');
+	let date = $derived<LocalDate | ''>(dates[0] ?? '');
 	let absent = $derived(plan.people[0]?.person ?? '');
 	let person = $state('');
 

@@ -1,5 +1,4 @@
 <script lang="ts">
-	import { m } from '$lib/paraglide/messages';
 	import { substituteText } from '../desks/substitute-text';
 	import Seat from '../parts/chairs/Seat.svelte';
 	import { timeText } from '../parts/format/when';

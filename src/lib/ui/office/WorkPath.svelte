@@ -27,8 +27,8 @@
 	</a>
 	{#if above}<div class="pe-4">{@render above()}</div>{/if}
 	<ol class="path">
-		{#each stations as { key, href, name, note, standing } (key)}
-			<li class={standing} class:here={here === key}>
+		{#each stations as { key, href, name, note, state } (key)}
+			<li class={state} class:here={here === key}>
 				<a {href} aria-current={here === key ? 'page' : undefined}>
 					<strong class="block">{name}</strong>
 					<span class="quiet block text-small">{note}</span>

@@ -5,5 +5,5 @@ export interface Station {
 	readonly name: string;
 	/** How it stands, in a few words. */
 	readonly note: string;
-	readonly standing: 'done' | 'look' | 'ahead';
+	readonly state: 'done' | 'look' | 'ahead';
 }

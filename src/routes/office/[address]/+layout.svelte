@@ -53,14 +53,14 @@
 				href: `${base}/basics`,
 				name: m.station_basics(),
 				note: m.station_basics_note({ dates, minutes: slotMinutes }),
-				standing: 'done',
+				state: 'done',
 			},
 			{
 				key: 'people',
 				href: '/office/people',
 				name: m.station_people(),
 				note: families ? m.station_people_note({ families, students }) : m.station_people_none(),
-				standing: families ? 'done' : 'ahead',
+				state: families ? 'done' : 'ahead',
 			},
 			{
 				key: 'desks',
@@ -71,28 +71,28 @@
 					: desksWithoutPlace
 						? m.station_desks_note_placeless({ desks, without: desksWithoutPlace })
 						: m.station_desks_note({ desks }),
-				standing: desks === 0 ? 'ahead' : desksWithoutTimes || desksWithoutPlace ? 'look' : 'done',
+				state: desks === 0 ? 'ahead' : desksWithoutTimes || desksWithoutPlace ? 'look' : 'done',
 			},
 			{
 				key: 'open',
 				href: `${base}/open`,
 				name: m.station_open(),
 				note: phaseText(now.phase),
-				standing: isPublished ? 'done' : 'ahead',
+				state: isPublished ? 'done' : 'ahead',
 			},
 			{
 				key: 'floor',
 				href: `${base}/floor`,
 				name: m.station_floor(),
 				note: m.station_floor_note({ percent }),
-				standing: taken ? 'done' : 'ahead',
+				state: taken ? 'done' : 'ahead',
 			},
 			{
 				key: 'families',
 				href: `${base}/families`,
 				name: m.station_families(),
 				note: m.station_families_note(),
-				standing: isPublished ? 'done' : 'ahead',
+				state: isPublished ? 'done' : 'ahead',
 			},
 		];
 	});

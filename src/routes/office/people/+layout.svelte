@@ -15,12 +15,12 @@
 	const here = $derived(page.route.id?.split('/')[3] ?? '');
 	const stations = $derived.by((): Station[] => {
 		const { teachers, unconfirmed, students, families, classes, interpreters } = data.counts;
-		const station = (key: string, name: string, note: string, standing: Station['standing']) => ({
+		const station = (key: string, name: string, note: string, state: Station['state']) => ({
 			key,
 			href: `${base}/${key}`,
 			name,
 			note,
-			standing,
+			state,
 		});
 		const counted = (count: number) => (count ? ('done' as const) : ('ahead' as const));
 		const number = (count: number) => m.register_count({ count });

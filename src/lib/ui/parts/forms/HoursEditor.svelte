@@ -3,7 +3,7 @@
 	import { faultsOfHours, type Hours } from '$lib/core/slots/hours';
 	import { countSlots, slotGrid, type Division } from '$lib/core/slots/slot-grid';
 	import { slipOf } from '$lib/core/slots/typed-hours';
-	import { addDays, isLocalDate } from '$lib/core/time/local-time';
+	import { addDays, isLocalDate, type LocalDate } from '$lib/core/time/local-time';
 	import { m } from '$lib/paraglide/messages';
 	import { formatTimeOfDay } from '$lib/core/time/typed-time';
 	import { weekdayText } from '../format/when';
@@ -17,7 +17,7 @@
 		division,
 		zone,
 		today,
-	}: { rows: HoursRow[]; division: Division; zone: string; today: string } = $props();
+	}: { rows: HoursRow[]; division: Division; zone: string; today: LocalDate } = $props();
 
 	const isDivisible = $derived(
 		Number.isInteger(division.slotMinutes) && division.slotMinutes > 0 && division.gapMinutes >= 0,

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { instantOf, localOf } from '$lib/core/time/local-time';
+	import { instantOf, localOf, typedDate } from '$lib/core/time/local-time';
 	import { formatTimeOfDay, parseTypedTime } from '$lib/core/time/typed-time';
 	import { m } from '$lib/paraglide/messages';
 	import Field from './Field.svelte';
@@ -34,7 +34,7 @@
 		wrong = '';
 		if (!typed) return oncommit(null);
 		const [date = '', time = ''] = typed.split('T');
-		const instant = instantOf(date, parseTypedTime(time) ?? -1, zone);
+		const instant = instantOf(typedDate(date), parseTypedTime(time) ?? -1, zone);
 		if (instant.ok) oncommit(instant.epoch);
 		else wrong = m.moment_wrong();
 	}

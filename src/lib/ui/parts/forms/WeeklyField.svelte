@@ -2,7 +2,7 @@
 	import type { WeeklyHours } from '$lib/core/desks/desk-plan';
 	import { datesOfWeekly } from '$lib/core/repeats/recurrence';
 	import { countSlots, type Division } from '$lib/core/slots/slot-grid';
-	import { addDays, weekday } from '$lib/core/time/local-time';
+	import { addDays, weekday, type LocalDate, typedDate } from '$lib/core/time/local-time';
 	import { m } from '$lib/paraglide/messages';
 	import { localDateText, weekdayText } from '../format/when';
 	import NumberField from './NumberField.svelte';
@@ -17,7 +17,7 @@
 	}: {
 		weekly: WeeklyHours;
 		division: Division;
-		today: string;
+		today: LocalDate;
 		oncommit: (weekly: WeeklyHours) => void;
 	} = $props();
 
@@ -68,7 +68,7 @@
 				class="input input-sm w-36"
 				type="date"
 				value={weekly.from}
-				onchange={(event) => value(event) && oncommit({ ...weekly, from: value(event) })}
+				onchange={(event) => value(event) && oncommit({ ...weekly, from: typedDate(value(event)) })}
 			/>
 		</label>
 		<label class="flex items-center gap-1.5">
@@ -78,7 +78,8 @@
 				type="date"
 				value={weekly.until}
 				min={weekly.from}
-				onchange={(event) => value(event) && oncommit({ ...weekly, until: value(event) })}
+				onchange={(event) =>
+					value(event) && oncommit({ ...weekly, until: typedDate(value(event)) })}
 			/>
 		</label>
 		<NumberField

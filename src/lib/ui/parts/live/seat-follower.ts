@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import type { z } from 'zod';
 import { seatNews, type SeatNews, type ToldState } from '$lib/operations/seat-news';
 
 /** A stream of news, as a browser opens it. */

@@ -1,5 +1,4 @@
 <script lang="ts">
-	import { page } from '$app/state';
 	import { m } from '$lib/paraglide/messages';
 	import Seat from '$lib/ui/parts/chairs/Seat.svelte';
 	import { dateText, timeText } from '$lib/ui/parts/format/when';

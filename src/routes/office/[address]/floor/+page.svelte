@@ -1,4 +1,5 @@
 <script lang="ts">
+	import type { LocalDate } from '$lib/core/time/local-time';
 	import { invalidateAll } from '$app/navigation';
 	import { navigating } from '$app/state';
 	import { untrack } from 'svelte';
@@ -14,8 +15,8 @@
 
 	let { data } = $props();
 
-	let chosenDate = $state<string | null>(null);
-	const date = $derived(chosenDate ?? data.floor.dates[0] ?? '');
+	let chosenDate = $state<LocalDate | null>(null);
+	const date = $derived(chosenDate ?? data.floor.dates[0]);
 	let picked = $state<string | null>(null);
 	let find = $state('');
 
@@ -28,7 +29,7 @@
 			void invalidateAll();
 	});
 
-	const rows = $derived(rowsOn(data.floor, date));
+	const rows = $derived(date ? rowsOn(data.floor, date) : []);
 	const spots = $derived(spotsOf(rows));
 	const counts = $derived(countSeats(spots.map(({ slot }) => slot)));
 	const open = $derived(spots.find(({ slot }) => slot.id === picked));
