@@ -87,3 +87,20 @@ test('of a list the headings are found, corrected by a click, and rows of one st
 	const [read] = await demo.sql`select label from class where label like '11%'`;
 	expect(read!.label).toBe('11z/12z');
 });
+
+test('an organiser lets another program in, and out again', async ({ page, demo }) => {
+	await signIn(page, demo);
+	await page.goto(`${demo.origin}/account`);
+	await page.getByLabel('What the token is for').fill('Timetable');
+	await page.getByRole('button', { name: 'Make a token' }).click();
+	await expect(page.getByRole('alert')).toBeVisible();
+	await page.getByRole('checkbox').first().check();
+	await page.getByRole('button', { name: 'Make a token' }).click();
+	const token = await page.getByText(/^tcs_/).textContent();
+	const list = () =>
+		fetch(`${demo.origin}/api/v1/conferences`, { headers: { authorization: `Bearer ${token}` } });
+	expect((await list()).status).toBe(200);
+	await page.getByRole('button', { name: /Timetable/ }).click();
+	await expect(page.getByText('Timetable')).toHaveCount(0);
+	expect((await list()).status).toBe(401);
+});

@@ -32,7 +32,11 @@ const currentSchema = passwordSchema.pick({ current: true });
 const codeSchema = z.object({ code: z.string().min(1, { error: () => m.second_missing() }) });
 
 export const actions: Actions = {
-	token: formAction(makeToken, { refused: {}, done: ({ token }) => ({ token }) }),
+	token: formAction(makeToken, {
+		refused: {},
+		told: (tokenProblem) => ({ tokenProblem }),
+		done: ({ token }) => ({ token }),
+	}),
 	revoke: formAction(revokeToken, { refused: {}, done: () => ({ said: m.token_revoked() }) }),
 	password: async ({ request, locals, cookies }) => {
 		const { account: id } = accountFor(locals, 'account.own');

@@ -143,7 +143,7 @@
 					<legend class="mb-1 font-bold">{m.token_scopes()}</legend>
 					{#each SCOPES as scope (scope)}
 						<label class="flex items-center gap-3 py-1">
-							<input class="checkbox" type="checkbox" name="scope" value={scope} />
+							<input class="checkbox" type="checkbox" name="scopes[]" value={scope} />
 							{scopeText(scope)}
 						</label>
 					{/each}

@@ -19,7 +19,7 @@ export async function startJobs(app: App): Promise<Runner> {
 	return run({
 		connectionString: app.config.databaseUrl,
 		concurrency: AT_ONCE,
-		maxPoolSize: 3,
+		maxPoolSize: AT_ONCE + 1,
 		noHandleSignals: true,
 		pollInterval: 10_000,
 		taskList: {

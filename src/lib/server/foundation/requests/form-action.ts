@@ -14,10 +14,12 @@ export type RefusalTexts<C extends AnyChange> = {
 	) => string;
 };
 
-interface FormActionOptions<C extends AnyChange, Answer> {
+interface FormActionOptions<C extends AnyChange, Answer, Problem> {
 	/** What the address and the page say, besides the form. */
 	readonly given?: (event: RequestEvent) => Partial<InputOf<C>> | Promise<Partial<InputOf<C>>>;
 	readonly refused: RefusalTexts<C>;
+	/** Under which name the page looks for what is wrong, where it has several forms. */
+	readonly told?: (problem: string) => Problem;
 	/** What is answered when it was done; it may lead to another page. */
 	readonly done?: (done: DoneOf<C>, event: RequestEvent) => Answer;
 }
@@ -32,18 +34,20 @@ export interface FormProblem {
  * 400, what stands in the way with 409.
  */
 export const formAction =
-	<C extends AnyChange, Answer = { said: string }>(
+	<C extends AnyChange, Answer = { said: string }, Problem = FormProblem>(
 		perform: Perform<C>,
-		{ given, refused, done }: FormActionOptions<C, Answer>,
+		{ given, refused, told, done }: FormActionOptions<C, Answer, Problem>,
 	) =>
-	async (event: RequestEvent): Promise<Answer | ActionFailure<FormProblem> | undefined> => {
+	async (event: RequestEvent): Promise<Answer | ActionFailure<Problem> | undefined> => {
+		const failed = (status: number, problem: string) =>
+			fail(status, (told?.(problem) ?? { problem }) as Problem);
 		const { change } = perform;
 		const actor = actorFor(event.locals, change.may);
 		const known = (await given?.(event)) ?? {};
 		const read = readForm(await event.request.formData(), change.input, known);
-		if (!read.ok) return fail(400, { problem: read.problem });
+		if (!read.ok) return failed(400, read.problem);
 		const outcome: AnyOutcome = await perform(event.locals.app, actor, read.fields);
-		if (!outcome.ok) return fail(409, { problem: sentenceOf(refused, outcome as RefusalOf<C>) });
+		if (!outcome.ok) return failed(409, sentenceOf(refused, outcome as RefusalOf<C>));
 		return done?.(outcome as DoneOf<C>, event);
 	};
 
