@@ -1,10 +1,11 @@
-import type { App } from '../../app';
+import type { Logger } from '../logs/logger';
 import { describeError } from './describe-error';
+import type { FailureCounts } from './failure-counts';
 import { failureOf } from './failure-of';
 
 /** Writes down what went wrong, and counts it: with what it comes from, without anybody's words. */
 export function logFailure(
-	app: Pick<App, 'log' | 'failures'> | undefined,
+	app: { readonly log: Logger; readonly failures: FailureCounts } | undefined,
 	error: unknown,
 	about: object,
 ): void {
