@@ -229,6 +229,7 @@ it('what is sealed is read again with the same key alone', () => {
 	expect(unseal('a key', 'calendar', sealed)).toBe('https://secret.example/x');
 	expect(unseal('another key', 'calendar', sealed)).toBeNull();
 	expect(unseal('a key', 'something else', sealed)).toBeNull();
-	expect(unseal('a key', 'calendar', `${sealed.slice(0, -2)}AA`)).toBeNull();
+	const other = sealed.at(-3) === 'A' ? 'B' : 'A';
+	expect(unseal('a key', 'calendar', sealed.slice(0, -3) + other + sealed.slice(-2))).toBeNull();
 	expect(unseal('a key', 'calendar', '')).toBeNull();
 });
