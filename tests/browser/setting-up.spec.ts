@@ -16,9 +16,9 @@ test('the basics are saved as they are typed, and what cannot be kept says why',
 	await expect(saved).toBeVisible();
 	await page.getByLabel('Name of the conference').fill('');
 	await expect(page.getByText('Give the conference a name.')).toBeVisible();
-	await expect(page.getByText('Saved, but for what is marked')).toBeVisible();
+	await expect(page.getByText('Saved, except what is marked')).toBeVisible();
 	await page.getByLabel('Name of the conference').fill('Winter Evenings');
-	await expect(page.getByText('Saved, but for what is marked')).toHaveCount(0);
+	await expect(page.getByText('Saved, except what is marked')).toHaveCount(0);
 
 	// The slots are counted while the hours are typed, and the usual slips are caught.
 	const until = page.getByLabel('Until').nth(1);
