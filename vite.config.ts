@@ -1,4 +1,3 @@
-import { fileURLToPath } from 'node:url';
 import { paraglideVitePlugin } from '@inlang/paraglide-js';
 import { sveltekit } from '@sveltejs/kit/vite';
 import tailwindcss from '@tailwindcss/vite';
@@ -18,14 +17,5 @@ export default defineConfig({
 		sveltekit(),
 		nodeWorker(),
 	],
-	resolve: {
-		alias: [
-			// The package's own index of adapters drags in every validator there is.
-			{
-				find: /^sveltekit-superforms\/adapters$/,
-				replacement: fileURLToPath(new URL('./src/zod-adapter.js', import.meta.url)),
-			},
-		],
-	},
 	worker: { format: 'es' },
 });

@@ -1,5 +1,6 @@
 // bin/account remove-second-factor EMAIL | password-link EMAIL: ways back for who cannot sign in.
 import { eq, sql } from 'drizzle-orm';
+import { SYSTEM } from '../lib/core/permissions/may';
 import { removeSecondFactor } from '../lib/server/accounts/change-accounts';
 import { accountToReset } from '../lib/server/accounts/password-links';
 import { createApp } from '../lib/server/app';
@@ -18,7 +19,7 @@ try {
 		refuse('Say remove-second-factor or password-link, and the e-mail address of the account.');
 	else if (!known) refuse(`No account has the address ${email}.`);
 	else if (act === 'remove-second-factor') {
-		await removeSecondFactor(app, { kind: 'system' }, { id: known.id });
+		await removeSecondFactor(app, SYSTEM, { id: known.id });
 		console.log('The second factor is removed; the password alone is enough now.');
 	} else {
 		const reset = await accountToReset(app, address);

@@ -7,7 +7,7 @@ import { readRows } from '$lib/core/register/read-rows';
 import { conferenceFile } from '$lib/server/api/conference-file/schema';
 import { fileColumns } from '$lib/server/api/conference-file/schema';
 import { fileTables, type FileTable } from '$lib/server/api/conference-file/tables';
-import { personSchema } from '$lib/server/register/person-form';
+import { personChange } from '$lib/operations/register';
 
 const GOOD = [
 	'https://video.school.example/room-7?key=a%20b#now',
@@ -31,6 +31,22 @@ const BAD = [
 	'not a link',
 ];
 
+const PERSON = {
+	id: '01890000-0000-7000-8000-000000000001',
+	version: 1,
+	title: '',
+	givenName: '',
+	familyName: 'X',
+	email: '',
+	telephone: '',
+	pin: '',
+	subjects: [],
+	room: '',
+	building: '',
+	languages: [],
+	hours: '',
+};
+
 const hours: ConferenceHours = {
 	hours: [],
 	weekly: [],
@@ -53,11 +69,8 @@ describe('a link', () => {
 			's',
 		);
 		expect(faultsOfPlan(desk, hours, 'UTC')).toMatchObject([{ code: 'place-incomplete' }]);
-		const person = {
-			...Object.fromEntries(Object.keys(personSchema.shape).map((key) => [key, ''])),
-		};
-		const form = personSchema.safeParse({ ...person, familyName: 'X', version: 1, link });
-		expect(form.error?.issues.map(({ path }) => path.join())).toEqual(['link']);
+		const person = personChange.input.safeParse({ ...PERSON, link });
+		expect(person.error?.issues.map(({ path }) => path.join())).toEqual(['link']);
 		const read = readRows([
 			{
 				table: {

@@ -1,7 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { z } from 'zod';
-import { familyChange, familySplit, meetingExcept } from '$lib/operations/register';
+import { familyChange, familySplit, meetingExcept, personChange } from '$lib/operations/register';
 import { familiesKeepApart } from '$lib/operations/safety';
+import { m } from '$lib/paraglide/messages';
+import { severalTexts } from '$lib/operations/typed-text';
 import { readForm } from '$lib/server/foundation/requests/read-form';
 import { newId } from '$lib/server/foundation/identifiers';
 
@@ -70,7 +72,9 @@ describe('a form is read by the schema of what it is for', () => {
 		],
 	] as const)('%s', (_, schema, fields, wanted) => {
 		const given = 'version' in wanted ? { id: ID } : {};
-		expect(readForm<unknown>(form(fields), schema, given)).toEqual({ ok: true, fields: wanted });
+		const read = readForm<unknown>(form(fields), schema, given);
+		expect(read).toMatchObject({ ok: true });
+		expect(read.ok && read.fields).toEqual(wanted);
 	});
 
 	it.each([
@@ -86,5 +90,35 @@ describe('a form is read by the schema of what it is for', () => {
 		const known = { id: ID, label: '', address: '', interpreter: '' };
 		const read = readForm<unknown>(form(fields), schema, known);
 		expect(read).toMatchObject({ ok: false, problem: expect.stringMatching(sentence) });
+	});
+
+	it('says beside each field what is wrong with it, and hands back all but passwords', () => {
+		const typed = { email: 'nowhere', hours: 'x'.repeat(301), subjects: 'Maths; Art' };
+		const read = readForm<unknown>(
+			form([...Object.entries({ ...typed, password: 'secret', newPassword: 'secret' })]),
+			personChange.input,
+			{ id: ID, version: 1, givenName: '', title: '', telephone: '', pin: '', room: '' },
+		);
+		if (read.ok) throw new Error('was read');
+		expect(Object.keys(read.faults).sort()).toEqual([
+			'building',
+			'email',
+			'familyName',
+			'hours',
+			'link',
+		]);
+		expect(read.faults.email).toEqual([m.email_wrong()]);
+		expect(read.typed).toEqual(typed);
+	});
+
+	it.each([
+		['Maths; Art ;; ', ['Maths', 'Art']],
+		['', []],
+		[`${'x'.repeat(121)}; Art`, null],
+		[Array.from({ length: 41 }, (_, index) => `s${index}`).join(';'), null],
+	])('what is several, in one line: %s', (typed, wanted) => {
+		const schema = z.object({ subjects: severalTexts(120).max(40) });
+		const read = readForm(form([['subjects', typed]]), schema);
+		expect(read.ok ? read.fields.subjects : null).toEqual(wanted);
 	});
 });

@@ -3,12 +3,12 @@ import { isWebLink } from '../core/links/web-link';
 import { channels } from '../core/register/register-lists';
 import { change, reasons } from './change';
 import { id, version } from './shapes';
-import { emailOrNone, line, needed } from './typed-text';
+import { emailOrNone, line, needed, severalTexts } from './typed-text';
 import { says } from './sentence';
 
 /** What the office changes of people: those who receive, and families. */
 
-const list = z.array(line(120)).max(40);
+const list = severalTexts(120).max(40, says('text_too_long'));
 
 const person = {
 	title: line(40),

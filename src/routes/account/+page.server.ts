@@ -34,7 +34,7 @@ const codeSchema = z.object({ code: z.string().min(1, { error: () => m.second_mi
 export const actions: Actions = {
 	token: formAction(makeToken, {
 		refused: {},
-		told: (tokenProblem) => ({ tokenProblem }),
+		told: ({ problem }) => ({ tokenProblem: problem }),
 		done: ({ token }) => ({ token }),
 	}),
 	revoke: formAction(revokeToken, { refused: {}, done: () => ({ said: m.token_revoked() }) }),

@@ -1,19 +1,29 @@
 <script lang="ts">
-	import { waiting } from '$lib/ui/parts/saving/waiting.svelte';
 	import { onMount, untrack } from 'svelte';
-	import { superForm } from 'sveltekit-superforms';
+	import type { FormProblem } from '$lib/operations/form-problem';
 	import { m } from '$lib/paraglide/messages';
+	import { enhance } from '$lib/ui/parts/saving/enhance';
 	import CalmPage from '$lib/ui/parts/CalmPage.svelte';
 	import ZoneField from '$lib/ui/parts/forms/ZoneField.svelte';
 	import TextField from '$lib/ui/parts/forms/TextField.svelte';
 
-	let { data } = $props();
-	const { form, errors, message, enhance, submitting } = superForm(untrack(() => data.form));
-	$effect(() => ($submitting ? waiting.begin() : undefined));
+	let { form: answer } = $props();
+	let typed = $state(
+		untrack(() => ({
+			code: '',
+			school: '',
+			timeZone: '',
+			name: '',
+			email: '',
+			...answer?.typed,
+			password: '',
+		})),
+	);
+	const faults: FormProblem['faults'] = $derived(answer?.faults ?? {});
 
 	// The server's own time zone says nothing of where the school is: the browser's does.
 	onMount(() => {
-		if (!$form.timeZone) $form.timeZone = Intl.DateTimeFormat().resolvedOptions().timeZone;
+		if (!typed.timeZone) typed.timeZone = Intl.DateTimeFormat().resolvedOptions().timeZone;
 	});
 </script>
 
@@ -22,52 +32,54 @@
 <CalmPage title={m.set_up_title()}>
 	<p class="quiet mb-6">{m.set_up_about()}</p>
 	<form method="post" novalidate use:enhance>
-		{#if $message}<p class="mb-4 text-error" role="alert">{$message}</p>{/if}
+		{#if answer && Object.keys(faults).length === 0}
+			<p class="mb-4 text-error" role="alert">{answer.problem}</p>
+		{/if}
 		<TextField
 			label={m.set_up_code()}
 			id="code"
 			hint={m.set_up_code_hint()}
-			errors={$errors.code}
+			errors={faults.code}
 			width="w-full font-bold tracking-widest"
 			autocomplete="off"
-			bind:value={$form.code}
+			bind:value={typed.code}
 		/>
 		<TextField
 			label={m.set_up_school()}
 			id="school"
-			errors={$errors.school}
-			bind:value={$form.school}
+			errors={faults.school}
+			bind:value={typed.school}
 		/>
 		<ZoneField
 			id="timeZone"
-			errors={$errors.timeZone}
-			value={$form.timeZone}
-			oncommit={(timeZone) => ($form.timeZone = timeZone)}
+			errors={faults.timeZone}
+			value={typed.timeZone}
+			oncommit={(timeZone) => (typed.timeZone = timeZone)}
 		/>
 		<TextField
 			label={m.your_name()}
 			id="name"
-			errors={$errors.name}
+			errors={faults.name}
 			autocomplete="name"
-			bind:value={$form.name}
+			bind:value={typed.name}
 		/>
 		<TextField
 			label={m.email()}
 			id="email"
 			type="email"
-			errors={$errors.email}
+			errors={faults.email}
 			autocomplete="username"
-			bind:value={$form.email}
+			bind:value={typed.email}
 		/>
 		<TextField
 			label={m.password()}
 			id="password"
 			type="password"
 			hint={m.password_hint()}
-			errors={$errors.password}
+			errors={faults.password}
 			autocomplete="new-password"
-			bind:value={$form.password}
+			bind:value={typed.password}
 		/>
-		<button class="btn btn-primary w-full" disabled={$submitting}>{m.set_up_go()}</button>
+		<button class="btn btn-primary w-full">{m.set_up_go()}</button>
 	</form>
 </CalmPage>

@@ -1,39 +1,50 @@
 <script lang="ts">
-	import { waiting } from '$lib/ui/parts/saving/waiting.svelte';
 	import { untrack } from 'svelte';
-	import { superForm } from 'sveltekit-superforms';
+	import type { SubmitFunction } from '@sveltejs/kit';
+	import type { FormProblem } from '$lib/operations/form-problem';
 	import { m } from '$lib/paraglide/messages';
+	import { enhance } from '$lib/ui/parts/saving/enhance';
 	import CalmPage from '$lib/ui/parts/CalmPage.svelte';
 	import TextField from '$lib/ui/parts/forms/TextField.svelte';
 
-	let { data } = $props();
-	const { form, errors, message, enhance, submitting } = superForm(untrack(() => data.form));
-	$effect(() => ($submitting ? waiting.begin() : undefined));
+	let { data, form: answer } = $props();
+	let typed = $state(untrack(() => ({ email: answer?.typed.email ?? '', password: '' })));
+	const faults: FormProblem['faults'] = $derived(answer?.faults ?? {});
+
+	/** A password that was wrong is typed anew. */
+	const send: SubmitFunction =
+		() =>
+		async ({ update }) => {
+			await update({ reset: false });
+			typed.password = '';
+		};
 </script>
 
 <svelte:head><title>{m.sign_in_title()}</title></svelte:head>
 
 <CalmPage title={m.sign_in_title()} school={data.school}>
 	<p class="quiet mb-6">{m.sign_in_about()}</p>
-	<form method="post" novalidate use:enhance>
-		{#if $message}<p class="mb-4 text-error" role="alert">{$message}</p>{/if}
+	<form method="post" novalidate use:enhance={send}>
+		{#if answer && Object.keys(faults).length === 0}
+			<p class="mb-4 text-error" role="alert">{answer.problem}</p>
+		{/if}
 		<TextField
 			label={m.email()}
 			id="email"
 			type="email"
-			errors={$errors.email}
+			errors={faults.email}
 			autocomplete="username"
-			bind:value={$form.email}
+			bind:value={typed.email}
 		/>
 		<TextField
 			label={m.password()}
 			id="password"
 			type="password"
-			errors={$errors.password}
+			errors={faults.password}
 			autocomplete="current-password"
-			bind:value={$form.password}
+			bind:value={typed.password}
 		/>
-		<button class="btn btn-primary w-full" disabled={$submitting}>{m.sign_in_go()}</button>
+		<button class="btn btn-primary w-full">{m.sign_in_go()}</button>
 	</form>
 	<p class="mt-6 text-small"><a class="link" href="/sign-in/forgot">{m.sign_in_forgot()}</a></p>
 </CalmPage>

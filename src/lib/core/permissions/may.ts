@@ -11,6 +11,9 @@ export type Actor =
 	| { readonly kind: 'adult'; readonly adult: string; readonly families: readonly string[] }
 	| { readonly kind: 'system' };
 
+/** The program itself: what it does of its own accord. */
+export const SYSTEM: Actor = { kind: 'system' };
+
 export type ActorKind = Actor['kind'];
 
 /** What an act is about: a family's visit, a person's own day, or the school as a whole. */

@@ -2,7 +2,7 @@ import { createHash, randomUUID } from 'node:crypto';
 import type { RequestHandler } from '@sveltejs/kit';
 import type { z } from 'zod';
 import { type ZodError, type ZodType } from 'zod';
-import type { Actor } from '../../core/permissions/may';
+import { SYSTEM, type Actor } from '../../core/permissions/may';
 import { KeyReusedError } from '../foundation/runner/record-act';
 import type { App as TenChairs } from '../app';
 import { failureOf, RETRY_AFTER } from '../foundation/failures/failure-of';
@@ -99,7 +99,7 @@ async function whoAsks(
 	const token = /^Bearer +([\w-]{1,200})$/.exec(request.headers.get('authorization') ?? '')?.[1];
 	if (who === 'anybody' || token === undefined) {
 		await app.apiRate.count(`address ${clientAddress()}`);
-		if (who === 'anybody') return { kind: 'system' };
+		if (who === 'anybody') return SYSTEM;
 		throw unknownToken();
 	}
 	await app.apiRate.count(`token ${createHash('sha256').update(token).digest('base64url')}`);

@@ -1,5 +1,5 @@
 import { asc, eq } from 'drizzle-orm';
-import { may, type Actor } from '../../core/permissions/may';
+import { may, SYSTEM, type Actor } from '../../core/permissions/may';
 import { addDays, laterInstantOf, localOf } from '../../core/time/local-time';
 import type { App } from '../app';
 import { busyTime, calendar } from '../foundation/database/schema';
@@ -10,7 +10,6 @@ import { addCalendar, takeReading } from './change-calendars';
 import { calendarAddress, fetchCalendar, type FetchFailure } from './fetch-calendar';
 import { readCalendarAside, type CalendarReadAside } from './read-aside';
 
-const SYSTEM: Actor = { kind: 'system' };
 const PURPOSE = 'calendar-address';
 /** Calendars are read this far ahead, in days; and a little back, for what began before. */
 const AHEAD = 400;

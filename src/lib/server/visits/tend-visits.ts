@@ -1,5 +1,5 @@
 import { and, eq, isNull, lte } from 'drizzle-orm';
-import type { Actor } from '../../core/permissions/may';
+import { SYSTEM } from '../../core/permissions/may';
 import { holdLapse } from '../../operations/tending';
 import type { App } from '../app';
 import { hold, waiting } from '../foundation/database/schema';
@@ -9,8 +9,6 @@ import { performs, type Deps } from '../foundation/runner/perform';
 import { dropHolds, keptSlots } from './held-claims';
 import { lockFamily, lockSlots } from './lock-visit';
 import { conferencesWithWaiting } from './tend-waiting-list';
-
-const SYSTEM: Actor = { kind: 'system' };
 
 /**
  * What time does to visits: holds that have ended are removed, and what became free is offered to

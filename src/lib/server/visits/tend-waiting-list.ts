@@ -2,7 +2,7 @@ import { and, asc, eq, lte, sql } from 'drizzle-orm';
 import { seatStates } from '../../core/snapshot/seat-state';
 import type { ConferenceSnapshot, Slot } from '../../core/snapshot/snapshot';
 import { groupBy } from '../../core/group-by';
-import type { Actor } from '../../core/permissions/may';
+import { SYSTEM } from '../../core/permissions/may';
 import { MINUTE } from '../../core/time/local-time';
 import { settleVisit, type SettledAppointment } from '../../core/visits/settle-visit';
 import { waitingLapse, waitingOffer } from '../../operations/tending';
@@ -17,8 +17,6 @@ import { dropHolds, keptSlots } from './held-claims';
 import { readForVisit, writeHold } from './hold-visit';
 import { lockFamily, lockSlots } from './lock-visit';
 import { visitFacts } from './visit-facts';
-
-const SYSTEM: Actor = { kind: 'system' };
 
 type WaitingRow = typeof waiting.$inferSelect;
 

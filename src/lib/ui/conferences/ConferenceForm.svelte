@@ -21,13 +21,14 @@
 
 	let {
 		fields = $bindable(),
-		errors,
+		faultsOf,
 		hoursError,
 		today,
 	}: {
 		fields: ConferenceFields;
-		errors: Partial<Record<keyof ConferenceFields, string[] | undefined>>;
-		hoursError?: string;
+		/** The sentences for what is wrong with a field. */
+		faultsOf: (field: keyof ConferenceFields) => readonly string[];
+		hoursError?: string | undefined;
 		today: LocalDate;
 	} = $props();
 
@@ -37,7 +38,7 @@
 <TextField
 	label={m.basics_name()}
 	id="name"
-	errors={errors.name}
+	errors={faultsOf('name')}
 	width="w-full max-w-lg font-display text-title"
 	bind:value={fields.name}
 />
@@ -48,7 +49,7 @@
 		type="number"
 		min={SHORTEST_SLOT}
 		max={LONGEST_SLOT}
-		errors={errors.slotMinutes}
+		errors={faultsOf('slotMinutes')}
 		width="w-20"
 		unit={m.unit_minutes()}
 		bind:value={fields.slotMinutes}
@@ -59,14 +60,14 @@
 		type="number"
 		min="0"
 		max="60"
-		errors={errors.gapMinutes}
+		errors={faultsOf('gapMinutes')}
 		width="w-20"
 		unit={m.unit_minutes()}
 		bind:value={fields.gapMinutes}
 	/>
 	<ZoneField
 		id="timeZone"
-		errors={errors.timeZone}
+		errors={faultsOf('timeZone')}
 		width="w-56"
 		value={fields.timeZone}
 		oncommit={(timeZone) => (fields.timeZone = timeZone)}

@@ -1,76 +1,120 @@
 <script lang="ts" module>
-	/** A teacher or an interpreter while it is typed. */
-	export type PersonFields = {
-		title: string;
-		givenName: string;
-		familyName: string;
-		email: string;
-		telephone: string;
-		pin: string;
-		subjects: string;
-		room: string;
-		building: string;
-		link: string;
-		languages: string;
-		hours: string;
-		version: number;
+	import type { PersonInput } from '$lib/operations/register';
+
+	/** A person as it is typed: what is several stands in one line, with semicolons between. */
+	type Typed = Record<keyof PersonInput, string>;
+
+	const NOBODY: Typed = {
+		title: '',
+		givenName: '',
+		familyName: '',
+		email: '',
+		telephone: '',
+		pin: '',
+		subjects: '',
+		room: '',
+		building: '',
+		link: '',
+		languages: '',
+		hours: '',
+	};
+
+	const FIELDS = Object.keys(NOBODY) as (keyof Typed)[];
+
+	/** What the form of the other kind asks for; somebody may be both. */
+	const UNASKED: Readonly<Record<PersonKind, readonly (keyof Typed)[]>> = {
+		teacher: ['languages', 'hours'],
+		interpreter: ['pin', 'subjects', 'room', 'building', 'link'],
 	};
 </script>
 
 <script lang="ts">
-	import { waiting } from '../parts/saving/waiting.svelte';
 	import { untrack } from 'svelte';
-	import { superForm, type SuperValidated } from 'sveltekit-superforms';
 	import { readAvailableHours } from '$lib/core/time/available-hours';
+	import type { FormProblem } from '$lib/operations/form-problem';
+	import type { PersonKind } from '$lib/operations/register';
 	import { m } from '$lib/paraglide/messages';
 	import { availableText } from '../parts/format/when';
 	import TextField from '../parts/forms/TextField.svelte';
+	import { enhance } from '../parts/saving/enhance';
 
 	let {
-		form: given,
+		person,
 		kind,
 		action,
+		problem,
+		said,
 		mayChange,
 	}: {
-		form: SuperValidated<PersonFields, string>;
-		kind: 'teacher' | 'interpreter';
+		/** Whom it is about; without, somebody new. */
+		person?: PersonInput & { readonly version: number };
+		kind: PersonKind;
 		action?: string;
+		problem?: FormProblem | undefined;
+		said?: string | undefined;
 		mayChange: boolean;
 	} = $props();
 
-	const { form, errors, message, enhance, submitting } = superForm(
-		untrack(() => given),
-		{ dataType: 'json', resetForm: false },
+	const typedOf = (input: PersonInput): Typed => ({
+		...input,
+		subjects: input.subjects.join('; '),
+		languages: input.languages.join('; '),
+	});
+
+	let typed = $state(
+		untrack(() => {
+			const known = person ? typedOf(person) : NOBODY;
+			const again = FIELDS.map((name) => [name, problem?.typed[name] ?? known[name]]);
+			return Object.fromEntries(again) as Typed;
+		}),
 	);
-	$effect(() => ($submitting ? waiting.begin() : undefined));
-	const available = $derived(readAvailableHours($form.hours));
+	// What another form of the page changes does not make this one newer than what is typed in it.
+	let version = $state(untrack(() => person?.version));
+	const faults = $derived(problem?.faults ?? {});
+	const available = $derived(readAvailableHours(typed.hours));
 </script>
 
-<form method="post" {action} novalidate use:enhance class="max-w-2xl">
+<form
+	method="post"
+	{action}
+	novalidate
+	class="max-w-2xl"
+	use:enhance={() =>
+		async ({ result, update }) => {
+			await update({ reset: false });
+			if (result.type !== 'success' || !person) return;
+			typed = typedOf(person);
+			version = person.version;
+		}}
+>
 	<fieldset disabled={!mayChange}>
+		{#if version !== undefined}<input type="hidden" name="version" value={version} />{/if}
+		{#each UNASKED[kind] as name (name)}
+			<input type="hidden" {name} value={typed[name]} />
+		{/each}
 		<div class="flex flex-wrap gap-x-4">
 			<TextField
 				label={m.person_title()}
 				id="title"
 				width="w-24"
-				errors={$errors.title}
-				bind:value={$form.title}
+				errors={faults.title}
+				bind:value={typed.title}
 			/>
 			<TextField
 				label={m.person_given()}
 				id="givenName"
 				width="w-48"
 				autocomplete="off"
-				errors={$errors.givenName}
-				bind:value={$form.givenName}
+				errors={faults.givenName}
+				bind:value={typed.givenName}
 			/>
 			<TextField
 				label={m.person_family()}
 				id="familyName"
 				width="w-56"
 				autocomplete="off"
-				errors={$errors.familyName}
-				bind:value={$form.familyName}
+				errors={faults.familyName}
+				bind:value={typed.familyName}
 			/>
 		</div>
 		<div class="flex flex-wrap gap-x-4">
@@ -80,16 +124,16 @@
 				type="email"
 				width="w-80"
 				autocomplete="off"
-				errors={$errors.email}
-				bind:value={$form.email}
+				errors={faults.email}
+				bind:value={typed.email}
 			/>
 			<TextField
 				label={m.person_telephone()}
 				id="telephone"
 				width="w-48"
 				autocomplete="off"
-				errors={$errors.telephone}
-				bind:value={$form.telephone}
+				errors={faults.telephone}
+				bind:value={typed.telephone}
 			/>
 			{#if kind === 'teacher'}
 				<TextField
@@ -98,8 +142,8 @@
 					width="w-24"
 					hint={m.person_pin_hint()}
 					autocomplete="off"
-					errors={$errors.pin}
-					bind:value={$form.pin}
+					errors={faults.pin}
+					bind:value={typed.pin}
 				/>
 			{/if}
 		</div>
@@ -108,48 +152,48 @@
 				label={m.person_subjects()}
 				id="subjects"
 				hint={m.person_subjects_hint()}
-				errors={$errors.subjects}
-				bind:value={$form.subjects}
+				errors={faults.subjects}
+				bind:value={typed.subjects}
 			/>
 			<div class="flex flex-wrap gap-x-4">
 				<TextField
 					label={m.person_room()}
 					id="room"
 					width="w-48"
-					errors={$errors.room}
-					bind:value={$form.room}
+					errors={faults.room}
+					bind:value={typed.room}
 				/>
 				<TextField
 					label={m.person_building()}
 					id="building"
 					width="w-48"
-					errors={$errors.building}
-					bind:value={$form.building}
+					errors={faults.building}
+					bind:value={typed.building}
 				/>
 			</div>
 			<TextField
 				label={m.person_link()}
 				id="link"
 				type="url"
-				errors={$errors.link}
-				bind:value={$form.link}
+				errors={faults.link}
+				bind:value={typed.link}
 			/>
 		{:else}
 			<TextField
 				label={m.person_languages()}
 				id="languages"
 				hint={m.person_subjects_hint()}
-				errors={$errors.languages}
-				bind:value={$form.languages}
+				errors={faults.languages}
+				bind:value={typed.languages}
 			/>
 			<TextField
 				label={m.person_hours()}
 				id="hours"
 				hint={m.person_hours_hint()}
-				errors={$errors.hours}
-				bind:value={$form.hours}
+				errors={faults.hours}
+				bind:value={typed.hours}
 			/>
-			{#if $form.hours.trim()}
+			{#if typed.hours.trim()}
 				<p class="-mt-3 mb-4 text-small {available.ok ? 'quiet' : 'text-error'}" aria-live="polite">
 					{available.ok
 						? m.person_hours_read({ hours: availableText(available.hours) })
@@ -159,8 +203,11 @@
 		{/if}
 		{#if mayChange}
 			<div class="flex items-center gap-4">
-				<button class="btn btn-primary" disabled={$submitting}>{m.save()}</button>
-				<span role="status">{$message ?? ''}</span>
+				<button class="btn btn-primary">{m.save()}</button>
+				<span role="status">{said ?? ''}</span>
+				{#if problem && Object.keys(faults).length === 0}
+					<span class="text-error" role="alert">{problem.problem}</span>
+				{/if}
 			</div>
 		{/if}
 	</fieldset>

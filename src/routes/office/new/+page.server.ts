@@ -1,18 +1,13 @@
 import { fail, redirect } from '@sveltejs/kit';
-import { setError, superValidate } from 'sveltekit-superforms';
-import { zod4 } from 'sveltekit-superforms/adapters';
 import { z } from 'zod';
 import { datesOf } from '$lib/core/desks/desk-plan';
 import { addDays, isLocalDate, localOf } from '$lib/core/time/local-time';
 import { m } from '$lib/paraglide/messages';
-import { createConference } from '$lib/server/conferences/change-conference';
 import { copyConference, peopleWhoLeft } from '$lib/server/conferences/copy-conference';
 import { listConferences } from '$lib/server/conferences/read-conference';
 import { readSchool } from '$lib/server/register/school';
 import { accountFor } from '$lib/server/foundation/requests/account-for';
-import { conferenceSchema, isHoursFault, readHours } from '$lib/server/conferences/conference-form';
 import { readForm } from '$lib/server/foundation/requests/read-form';
-import { basicsFaultText } from '$lib/ui/conferences/basics-text';
 import type { Actions, PageServerLoad } from './$types';
 
 const FORTNIGHT = 14;
@@ -37,7 +32,7 @@ export const load: PageServerLoad = async ({ locals, url }) => {
 	}));
 	const like = earlier.find(({ address }) => address === url.searchParams.get('like')) ?? null;
 	return {
-		form: await superValidate(first, zod4(conferenceSchema), { errors: false }),
+		first,
 		today,
 		earlier,
 		like: like && { ...like, gone: await peopleWhoLeft(db, like.id) },
@@ -45,18 +40,6 @@ export const load: PageServerLoad = async ({ locals, url }) => {
 };
 
 export const actions: Actions = {
-	create: async ({ request, locals }) => {
-		const account = accountFor(locals, 'conference.set-up');
-		const form = await superValidate(request, zod4(conferenceSchema));
-		if (!form.valid) return fail(400, { form });
-		const given = { ...form.data, hours: readHours(form.data.hours) };
-		const result = await createConference(locals.app, account, given);
-		if (result.ok) redirect(303, `/office/${result.address}/desks`);
-		for (const fault of result.faults)
-			if (isHoursFault(fault)) setError(form, 'hours._errors', basicsFaultText(fault));
-			else setError(form, 'timeZone', m.zone_unknown());
-		return fail(400, { form });
-	},
 	copy: async ({ request, locals }) => {
 		const account = accountFor(locals, 'conference.set-up');
 		const read = readForm(

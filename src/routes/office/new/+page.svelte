@@ -1,25 +1,57 @@
 <script lang="ts">
 	import { waiting } from '$lib/ui/parts/saving/waiting.svelte';
-	import { enhance as enhancePlain } from '$lib/ui/parts/saving/enhance';
+	import { enhance } from '$lib/ui/parts/saving/enhance';
 	import { goto } from '$app/navigation';
 	import { untrack } from 'svelte';
-	import { superForm } from 'sveltekit-superforms';
+	import type { BasicsFault } from '$lib/core/conferences/basics';
+	import { conferenceCreate } from '$lib/operations/conferences';
 	import { m } from '$lib/paraglide/messages';
+	import { basicsFaultText } from '$lib/ui/conferences/basics-text';
+	import { completeHours } from '$lib/ui/parts/forms/hours-rows';
+	import { perform } from '$lib/ui/parts/saving/ask-server';
+	import { failureText } from '$lib/ui/parts/saving/failure-text';
 	import ChairMark from '$lib/ui/parts/chairs/ChairMark.svelte';
 	import ConferenceForm from '$lib/ui/conferences/ConferenceForm.svelte';
 	import CopyConferenceForm from '$lib/ui/conferences/CopyConferenceForm.svelte';
 
-	let { data, form: result } = $props();
-	let fields = $state(untrack(() => data.form.data));
-	const { errors, enhance, submitting } = superForm(
-		untrack(() => data.form),
-		{
-			dataType: 'json',
-			resetForm: false,
-			onSubmit: ({ jsonData }) => jsonData($state.snapshot(fields)),
-		},
-	);
-	$effect(() => ($submitting ? waiting.begin() : undefined));
+	let { data, form: copied } = $props();
+	let fields = $state(untrack(() => data.first));
+	let faults: readonly BasicsFault[] = $state([]);
+	let hasGaps = $state(false);
+	let problem: string | null = $state(null);
+	let isCreating = $state(false);
+
+	const faultsOf = (field: BasicsFault['field']) =>
+		faults.filter((fault) => fault.field === field).map(basicsFaultText);
+	/** What is no number of minutes is none: the server says between which it may be. */
+	const minutesOf = (typed: number | null) =>
+		typed !== null && Number.isInteger(typed) && Math.abs(typed) < 1000 ? typed : -1;
+
+	async function create() {
+		if (isCreating) return;
+		const hours = completeHours(fields.hours);
+		hasGaps = hours.length < fields.hours.length;
+		if (hasGaps) return;
+		isCreating = true;
+		const over = waiting.begin();
+		faults = [];
+		problem = null;
+		try {
+			const outcome = await perform(conferenceCreate, {
+				...fields,
+				hours,
+				slotMinutes: minutesOf(fields.slotMinutes),
+				gapMinutes: minutesOf(fields.gapMinutes),
+			});
+			if (outcome.ok) await goto(`/office/${outcome.address}/desks`);
+			else faults = outcome.faults;
+		} catch (error) {
+			problem = failureText(error);
+		} finally {
+			isCreating = false;
+			over();
+		}
+	}
 </script>
 
 <svelte:head><title>{m.new_title()}</title></svelte:head>
@@ -54,19 +86,28 @@
 				<CopyConferenceForm
 					earlier={data.like}
 					today={data.today}
-					problem={result && 'copyProblem' in result ? result.copyProblem : undefined}
-					enhance={enhancePlain}
+					problem={copied?.copyProblem}
+					{enhance}
 				/>
 			{/key}
 		{:else}
-			<form method="post" action="?/create" novalidate use:enhance>
+			<form
+				novalidate
+				onsubmit={(event) => {
+					event.preventDefault();
+					void create();
+				}}
+			>
 				<ConferenceForm
 					bind:fields
-					errors={{ ...$errors, hours: undefined }}
-					hoursError={$errors.hours?._errors?.[0]}
+					{faultsOf}
+					hoursError={hasGaps ? m.hours_incomplete() : faultsOf('hours')[0]}
 					today={data.today}
 				/>
-				<button class="btn btn-primary" disabled={$submitting}>{m.new_go()}</button>
+				<div class="flex flex-wrap items-center gap-4">
+					<button class="btn btn-primary" aria-busy={isCreating}>{m.new_go()}</button>
+					{#if problem}<p class="text-error" role="alert">{problem}</p>{/if}
+				</div>
 			</form>
 		{/if}
 	</main>

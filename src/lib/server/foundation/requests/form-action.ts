@@ -1,5 +1,6 @@
 import { fail, type ActionFailure, type RequestEvent } from '@sveltejs/kit';
 import type { AnyChange, DoneOf, InputOf, Outcome, RefusalOf } from '../../../operations/change';
+import type { FormProblem } from '../../../operations/form-problem';
 import type { Perform } from '../runner/perform';
 import { actorFor } from './actor-for';
 import { readForm } from './read-form';
@@ -18,15 +19,12 @@ interface FormActionOptions<C extends AnyChange, Answer, Problem> {
 	/** What the address and the page say, besides the form. */
 	readonly given?: (event: RequestEvent) => Partial<InputOf<C>> | Promise<Partial<InputOf<C>>>;
 	readonly refused: RefusalTexts<C>;
+	/** The fields beside which a refusal is told. */
+	readonly beside?: Partial<Record<ReasonOf<C>, string>>;
 	/** Under which name the page looks for what is wrong, where it has several forms. */
-	readonly told?: (problem: string) => Problem;
+	readonly told?: (problem: FormProblem) => Problem;
 	/** What is answered when it was done; it may lead to another page. */
 	readonly done?: (done: DoneOf<C>, event: RequestEvent) => Answer;
-}
-
-/** What a form is answered when it is not done, and nothing was changed. */
-export interface FormProblem {
-	readonly problem: string;
 }
 
 /**
@@ -36,18 +34,23 @@ export interface FormProblem {
 export const formAction =
 	<C extends AnyChange, Answer = { said: string }, Problem = FormProblem>(
 		perform: Perform<C>,
-		{ given, refused, told, done }: FormActionOptions<C, Answer, Problem>,
+		{ given, refused, beside, told, done }: FormActionOptions<C, Answer, Problem>,
 	) =>
 	async (event: RequestEvent): Promise<Answer | ActionFailure<Problem> | undefined> => {
-		const failed = (status: number, problem: string) =>
-			fail(status, (told?.(problem) ?? { problem }) as Problem);
+		const failed = (status: number, problem: FormProblem) =>
+			fail(status, (told?.(problem) ?? problem) as Problem);
 		const { change } = perform;
 		const actor = actorFor(event.locals, change.may);
 		const known = (await given?.(event)) ?? {};
 		const read = readForm(await event.request.formData(), change.input, known);
-		if (!read.ok) return failed(400, read.problem);
+		if (!read.ok) return failed(400, read);
 		const outcome: AnyOutcome = await perform(event.locals.app, actor, read.fields);
-		if (!outcome.ok) return failed(409, sentenceOf(refused, outcome as RefusalOf<C>));
+		if (!outcome.ok) {
+			const problem = sentenceOf(refused, outcome as RefusalOf<C>);
+			const field = beside?.[outcome.reason as ReasonOf<C>];
+			const faults = field ? { [field]: [problem] } : {};
+			return failed(409, { problem, faults, typed: read.typed });
+		}
 		return done?.(outcome as DoneOf<C>, event);
 	};
 

@@ -1,4 +1,5 @@
 import type { AnyChange } from '../../../operations/change';
+import { createConference } from '../../conferences/change-conference';
 import { saveBasics } from '../../conferences/save-basics';
 import { savePlans } from '../../desks/save-plans';
 import { saveRooms } from '../../rooms/rooms';
@@ -6,5 +7,8 @@ import type { Perform } from '../runner/perform';
 
 /** What pages ask for while they are open, by its name. */
 export const pageChanges: ReadonlyMap<string, Perform<AnyChange>> = new Map(
-	[saveBasics, savePlans, saveRooms].map((perform) => [perform.change.name, perform]),
+	[createConference, saveBasics, savePlans, saveRooms].map((perform) => [
+		perform.change.name,
+		perform,
+	]),
 );

@@ -1,10 +1,13 @@
 import { z, type ZodType } from 'zod';
+import { groupBy } from '../../../core/group-by';
+import type { FormProblem } from '../../../operations/form-problem';
 import type { Sentence } from '../../../operations/sentence';
 import { m } from '$lib/paraglide/messages';
 
-/** Fields of a form as a schema has them, or the first sentence of what is wrong with them. */
+/** Fields of a form as a schema has them, or what is wrong with them. */
 export type FormRead<T> =
-	{ readonly ok: true; readonly fields: T } | { readonly ok: false; readonly problem: string };
+	| { readonly ok: true; readonly fields: T; readonly typed: FormProblem['typed'] }
+	| ({ readonly ok: false } & FormProblem);
 
 /**
  * Reads a form by the schema of what it is for: ticked boxes become booleans, numbers numbers, and what may
@@ -17,11 +20,28 @@ export function readForm<T>(
 	given: Readonly<Record<string, unknown>> = {},
 ): FormRead<T> {
 	const fields = { ...typedFields(data, schema), ...given };
+	const typed = typedAgain(data);
 	const read = schema.safeParse(fields);
-	return read.success
-		? { ok: true, fields: read.data }
-		: { ok: false, problem: sentenceFor(read.error.issues[0]!.message) };
+	if (read.success) return { ok: true, fields: read.data, typed };
+	const { issues } = read.error;
+	const faults = groupBy(issues, ({ path }) => String(path[0] ?? ''));
+	return {
+		ok: false,
+		problem: sentenceFor(issues[0]!.message),
+		faults: Object.fromEntries(
+			[...faults].map(([field, its]) => [field, its.map(({ message }) => sentenceFor(message))]),
+		),
+		typed,
+	};
 }
+
+/** What may be shown in the fields once more. */
+const typedAgain = (data: FormData): FormProblem['typed'] =>
+	Object.fromEntries(
+		[...data].flatMap(([name, value]) =>
+			typeof value === 'string' && !/password/i.test(name) ? [[name, value]] : [],
+		),
+	);
 
 /** What is wrong, by the name of its sentence or in its own words; Zod's own are nobody's. */
 function sentenceFor(said: string): string {

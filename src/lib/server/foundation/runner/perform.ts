@@ -84,25 +84,38 @@ const performing =
 		const isAllowed = about === 'any' ? mayAtAll(actor, change.may) : may(actor, change.may, about);
 		if (!isAllowed) throw new ForbiddenError();
 		const mark = change.keyed ? markOf(change.name, input) : null;
+		const { clock, config } = app;
+		let done: DoneOf<C>;
 		try {
-			const done = await inTransaction(
+			done = await inTransaction(
 				app.db,
-				(tx) => inOrder(half, mark, { tx, actor, input, clock: app.clock, config: app.config }),
+				(tx) => inOrder(half, mark, { tx, actor, input, clock, config }),
 				{ isLong: half.isLong === true },
 			);
-			await half.after?.(app, input);
-			return { ok: true, ...done };
 		} catch (error) {
-			if (error instanceof RefusedError) return { ok: false, ...(error.refusal as RefusalOf<C>) };
-			// Two requests with one key at the same moment: the other one did it.
-			const isRace = mark && half.repeated && isLostRace(error);
-			const earlier = isRace ? await earlierAct(app.db, actor, mark) : null;
-			if (earlier) return { ok: true, ...half.repeated!(earlier.after) };
-			const outcome = await half.lost?.({ app, actor, input }, error);
-			if (outcome) return outcome;
-			throw error;
+			return outcomeOfError(half, mark, { app, actor, input }, error);
 		}
+		// It is done and stays done: what goes wrong from here on is no answer to what was asked for.
+		await half.after?.(app, input);
+		return { ok: true, ...done };
 	};
+
+/** What an error of the transaction means for whoever asked; one that means nothing is thrown again. */
+async function outcomeOfError<C extends AnyChange>(
+	half: HalfOf<C>,
+	mark: RequestMark | null,
+	asked: { readonly app: Deps; readonly actor: Actor; readonly input: InputOf<C> },
+	error: unknown,
+): Promise<OutcomeOf<C>> {
+	if (error instanceof RefusedError) return { ok: false, ...(error.refusal as RefusalOf<C>) };
+	// Two requests with one key at the same moment: the other one did it.
+	const isRace = mark && half.repeated && isLostRace(error);
+	const earlier = isRace ? await earlierAct(asked.app.db, asked.actor, mark) : null;
+	if (earlier) return { ok: true, ...half.repeated!(earlier.after) };
+	const outcome = await half.lost?.(asked, error);
+	if (outcome) return outcome;
+	throw error;
+}
 
 async function inOrder<In, Done extends object, Refusal, Kind extends ActKind>(
 	half: Half<In, Done, Refusal, Kind>,

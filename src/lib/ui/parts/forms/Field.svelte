@@ -12,7 +12,7 @@
 		label: string;
 		id: string;
 		hint?: string;
-		errors?: string[];
+		errors?: readonly string[] | undefined;
 		/** The control; it takes the id of what describes it. */
 		children: Snippet<[{ id: string; describedBy: string; invalid: true | undefined }]>;
 	} = $props();

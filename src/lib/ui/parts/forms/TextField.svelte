@@ -17,7 +17,7 @@
 		id: string;
 		value: Value;
 		hint?: string;
-		errors?: string[];
+		errors?: readonly string[] | undefined;
 		/** Written behind the control. */
 		unit?: string;
 		/** The control's classes beyond those of every input. */

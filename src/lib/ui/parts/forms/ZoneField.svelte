@@ -13,10 +13,10 @@
 	}: {
 		id: string;
 		value: string;
-		errors?: string[] | undefined;
+		errors?: readonly string[] | undefined;
 		width?: string;
 		/** Told the zone of what was typed, or what was typed if it is none. */
-		oncommit: (zone: string) => void;
+		oncommit?: (zone: string) => void;
 	} = $props();
 
 	const choices = zoneChoices();
@@ -35,7 +35,8 @@
 			{value}
 			onchange={({ currentTarget }) => {
 				const typed = currentTarget.value.trim();
-				oncommit((currentTarget.value = zoneOf(typed) ?? typed));
+				currentTarget.value = zoneOf(typed) ?? typed;
+				oncommit?.(currentTarget.value);
 			}}
 		/>
 		<datalist id="{id}-options">

@@ -5,7 +5,7 @@
 	import LeftNote from '$lib/ui/register/LeftNote.svelte';
 	import PersonForm from '$lib/ui/register/PersonForm.svelte';
 
-	let { data } = $props();
+	let { data, form } = $props();
 
 	const name = $derived([data.person.givenName, data.person.familyName].filter(Boolean).join(' '));
 </script>
@@ -18,7 +18,14 @@
 <h1 class="mb-4 text-hour">{name}</h1>
 {#if data.person.hasLeft}<LeftNote text={m.person_has_left()} />{/if}
 {#key data.person.id}
-	<PersonForm form={data.form} kind="interpreter" action="?/save" mayChange={data.mayChange} />
+	<PersonForm
+		person={data.person}
+		kind="interpreter"
+		action="?/save"
+		problem={form && 'personProblem' in form ? form.personProblem : undefined}
+		said={form && 'personSaid' in form ? form.personSaid : undefined}
+		mayChange={data.mayChange}
+	/>
 {/key}
 {#if data.mayChange}
 	<LeaveForm

@@ -40,7 +40,14 @@
 	{/if}
 </div>
 {#key data.person.id}
-	<PersonForm form={data.form} kind="teacher" action="?/save" mayChange={data.mayChange} />
+	<PersonForm
+		person={data.person}
+		kind="teacher"
+		action="?/save"
+		problem={form && 'personProblem' in form ? form.personProblem : undefined}
+		said={form && 'personSaid' in form ? form.personSaid : undefined}
+		mayChange={data.mayChange}
+	/>
 {/key}
 {#if data.mayChange}
 	<div class="mb-8">
