@@ -34,6 +34,8 @@ import { changeRight } from '$lib/server/safety/change-safety';
 import { KEY, openHouse, type House } from '../browser/house';
 import { smallSchool, type SmallSchool } from '../server/small-school';
 import { actingFunctions } from './acting-functions';
+import { mayAtAll } from '$lib/core/permissions/may';
+import { pageChanges } from '$lib/server/foundation/requests/page-changes';
 import { everyRoute } from './route-table';
 import { done } from '../server/done';
 
@@ -311,18 +313,15 @@ const TABLE: Record<
 	'/visit page': { ask: () => page('/visit'), status: 303 },
 	'/visit/[address] page': { ask: () => page('/visit/winter'), status: 200 },
 	'/visit/[address] page as data': { ask: () => page('/visit/winter/__data.json'), status: 200 },
-	'/visit/[address] ?/book': {
+	'/do/visit.book POST': {
 		ask: ({ slots, wish }) =>
-			page('/visit/winter?/book', {
+			page('/do/visit.book?as=adult', {
 				method: 'POST',
-				headers: { 'x-sveltekit-action': 'true' },
-				body: new URLSearchParams({
-					request: JSON.stringify({
-						family: ids().familyId,
-						key: randomUUID(),
-						choice: { wishes: [] },
-						appointments: [{ slot: slots[0], wishes: [wish], mode: 'in-person' }],
-					}),
+				headers: { 'content-type': 'application/json' },
+				body: JSON.stringify({
+					...ids(),
+					key: randomUUID(),
+					appointments: [{ slot: slots[0], wishes: [wish], mode: 'in-person' }],
 				}),
 			}),
 		status: 200,
@@ -397,6 +396,9 @@ it('every operation about a visit has a row', () => {
 	const wanted = [
 		...operations.filter(({ who }) => who === 'family').map(({ id }) => `api ${id}`),
 		...everyRoute().filter((route) => /^\/(visit|live)\b/.test(route)),
+		...[...pageChanges.values()]
+			.filter(({ change }) => mayAtAll({ kind: 'adult', adult: '', families: [] }, change.may))
+			.map(({ change }) => `/do/${change.name} POST`),
 		...actingFunctions(['src/lib/server/visits']).map((name) => `server ${name}`),
 	];
 	expect(wanted.filter((name) => !(name in TABLE))).toEqual([]);

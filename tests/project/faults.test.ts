@@ -162,7 +162,7 @@ describe('what is too large', () => {
 		['/sign-in', 1, ''],
 		['/office/people/lists/preview', 1, 'family'],
 		['/office/people/lists/preview', 33, 'organiser'],
-		['/visit/winter-conferences?/book', 1, 'family'],
+		['/do/visit.book?as=adult', 1, 'family'],
 		['/set-up', 1, ''],
 	])('%s refuses %i MiB, said before or not', async (path, size, who) => {
 		const as = who === 'organiser' ? cookie : who === 'family' ? family : '';

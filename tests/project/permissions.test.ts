@@ -83,7 +83,6 @@ const ALLOWED: Record<string, readonly Role[]> = {
 	...busyTimes('/teacher/desk/[desk]', teacher),
 	'/visit page': family,
 	'/visit/[address] page': family,
-	'/visit/[address] ?/book': family,
 	'/visit/[address]/calendar.ics GET': family,
 	'/live/[conference] GET': ['organiser', 'helper', 'front-door', 'teacher', 'family'],
 	// What pages ask for and change while they are open, by its name.
@@ -95,6 +94,7 @@ const ALLOWED: Record<string, readonly Role[]> = {
 	'/ask/links.sending POST': organiser,
 	'/ask/people.find POST': office,
 	'/do/conference.create POST': organiser,
+	'/do/visit.book POST': ['organiser', 'helper', 'family'],
 	'/do/basics.save POST': organiser,
 	'/do/desks.save POST': organiser,
 	'/do/rooms.save POST': organiser,

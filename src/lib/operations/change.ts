@@ -25,8 +25,16 @@ export interface Change<In, Done, Refusal, Kind extends ActKind> {
 	readonly leaves: readonly Kind[];
 	/** Its input has a `key`: the same key does the same once, however often it comes. */
 	readonly keyed: boolean;
+	/** Whose visit it finishes, if it does: in a rush it waits for its turn. */
+	readonly turn: ((input: In) => WhoseVisit) | null;
 	/** The largest request that asks for it, in bytes. */
 	readonly mostBytes: number;
+}
+
+/** A family's visit of a conference. */
+export interface WhoseVisit {
+	readonly conferenceId: string;
+	readonly familyId: string;
 }
 
 /** What came of a change. */
@@ -61,7 +69,7 @@ type Declared<In, Done, Refusal, Kind extends ActKind> = Pick<
 > &
 	Partial<Change<In, Done, Refusal, Kind>>;
 
-/** Declares a change. Left out, it answers nothing, meets with no refusal, is about the school, and bears no key. */
+/** Declares a change. Left out, it answers nothing, meets with no refusal, is about the school, bears no key, and waits for nobody. */
 export function change<In, const Kind extends ActKind, Done = object, Refusal = never>(
 	declared: Declared<In, Done, Refusal, Kind>,
 ): Change<In, Done, Refusal, Kind> {
@@ -70,6 +78,7 @@ export function change<In, const Kind extends ActKind, Done = object, Refusal = 
 		done: z.object({}) as unknown as ZodType<Done>,
 		refusal: z.never() as unknown as ZodType<Refusal>,
 		keyed: false,
+		turn: null,
 		mostBytes: 64 * KIB,
 		...declared,
 	};

@@ -1,16 +1,10 @@
 import { z, type ZodType } from 'zod';
 import type { WantedPlace } from '../core/visits/kept-place';
-import { change, reasons } from './change';
+import { change, reasons, type WhoseVisit } from './change';
 import { id, instant, key } from './shapes';
 import { conflicts, heldVisit, wantedPlace, type Conflicts, type HeldVisit } from './visit-shapes';
 
 /** What families, and the office for them, ask for about their visits. */
-
-/** A family's visit of a conference. */
-export interface WhoseVisit {
-	readonly conferenceId: string;
-	readonly familyId: string;
-}
 
 export interface VisitRequest extends WhoseVisit {
 	readonly key: string;
@@ -19,6 +13,7 @@ export interface VisitRequest extends WhoseVisit {
 
 const whose = { conferenceId: id, familyId: id };
 const ofFamily = ({ familyId }: WhoseVisit) => ({ family: familyId });
+const turn = (whose: WhoseVisit) => whose;
 const visit: ZodType<VisitRequest> = z.object({
 	...whose,
 	key,
@@ -44,6 +39,7 @@ export const visitBook = change({
 	refusal: conflicts,
 	leaves: ['visit.booked'],
 	keyed: true,
+	turn,
 });
 
 /** Makes the family's visit the one that is wanted, in one step. */
@@ -56,6 +52,7 @@ export const visitChange = change({
 	refusal: conflicts,
 	leaves: ['visit.changed'],
 	keyed: true,
+	turn,
 });
 
 /** Cancels some of the family's appointments; what is cancelled already stays so. */
@@ -70,6 +67,7 @@ export const visitCancel = change({
 	refusal: unknownOrConflicts,
 	leaves: ['visit.cancelled'],
 	keyed: true,
+	turn,
 });
 
 /** Takes back an act on a visit: its appointments become just what they were. */
@@ -122,6 +120,7 @@ export const holdMake = change({
 	refusal: conflicts,
 	leaves: ['hold.made'],
 	keyed: true,
+	turn,
 });
 
 /** Gives back what is held or offered: one hold by its id, or the one held while finishing. */
@@ -134,6 +133,7 @@ export const holdGiveBack = change({
 	>,
 	refusal: reasons('unknown'),
 	leaves: ['hold.given-back', 'offer.declined'],
+	turn,
 });
 
 /** Slots of which a family may take one, until an instant. */

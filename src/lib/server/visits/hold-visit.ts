@@ -11,7 +11,8 @@ import {
 	type VisitFacts,
 } from '../../core/visits/settle-visit';
 import { heldVisit, type HeldVisit } from '../../operations/visit-shapes';
-import { holdGiveBack, holdMake, offerMake, type WhoseVisit } from '../../operations/visits';
+import type { WhoseVisit } from '../../operations/change';
+import { holdGiveBack, holdMake, offerMake } from '../../operations/visits';
 import type { Clock } from '../foundation/clock';
 import { loadSnapshot } from '../conferences/load-snapshot';
 import type { Transaction } from '../foundation/database/connect';

@@ -1,5 +1,6 @@
 import { eq } from 'drizzle-orm';
-import { waitingJoin, waitingLeave, type WhoseVisit } from '../../operations/visits';
+import type { WhoseVisit } from '../../operations/change';
+import { waitingJoin, waitingLeave } from '../../operations/visits';
 import { waiting } from '../foundation/database/schema';
 import { newId } from '../foundation/identifiers';
 import { performs, type Asked } from '../foundation/runner/perform';

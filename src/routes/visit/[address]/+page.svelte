@@ -1,14 +1,18 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
-	import { enhance } from '$lib/ui/parts/saving/enhance';
 	import { pushState, refreshAll, replaceState } from '$app/navigation';
 	import { navigating, page } from '$app/state';
-	import type { SubmitFunction } from './$types';
 	import { familyVisitProblem, type VisitChoice } from '$lib/core/visits/family-projection';
 	import type { Suggestions } from '$lib/core/planner/suggest-visits';
+	import type { Visit } from '$lib/core/planner/visit-problem';
+	import { visitBook } from '$lib/operations/visits';
 	import { m } from '$lib/paraglide/messages';
 	import ChairMark from '$lib/ui/parts/chairs/ChairMark.svelte';
 	import { listText, localDateText } from '$lib/ui/parts/format/when';
+	import { perform } from '$lib/ui/parts/saving/ask-server';
+	import { failureText } from '$lib/ui/parts/saving/failure-text';
+	import { BusyError } from '$lib/ui/parts/saving/server-errors';
+	import { waiting } from '$lib/ui/parts/saving/waiting.svelte';
 	import BookedVisit from '$lib/ui/visits/BookedVisit.svelte';
 	import { liveProjection } from '$lib/ui/visits/live-projection.svelte';
 	import { suggestInWorker } from '$lib/ui/visits/planner';
@@ -19,7 +23,7 @@
 	import { timeWindows } from '$lib/ui/visits/windows';
 	import { conflictText, notBookableText, placeText } from '$lib/ui/visits/words';
 
-	let { data, form } = $props();
+	let { data } = $props();
 
 	const live = liveProjection(
 		() => data.view,
@@ -49,6 +53,7 @@
 	let picked = $state(0);
 	let problems = $state.raw<readonly string[]>([]);
 	let sending = $state(false);
+	let justBooked = $state(false);
 	/** Says the same to the server however often the button is pressed. */
 	let key = $state(crypto.randomUUID());
 
@@ -75,51 +80,59 @@
 
 	const suggestion = $derived(plans?.suggestions.suggestions[picked]);
 	const entries = $derived(suggestion ? suggestedEntries(view, suggestion.visit, placeText) : []);
-	const request = $derived(
-		JSON.stringify({
-			family: view.family,
-			key,
-			choice,
-			appointments: (suggestion?.visit.placements ?? []).map(({ wish, slot }) => ({
-				slot: slot.id,
-				wishes: [wish],
-				mode: slot.mode,
-			})),
-		}),
-	);
-
 	function go(next: 'whom' | 'when' | 'visit') {
 		problems = [];
 		pushState('', { step: next });
 		scrollTo(0, 0);
 	}
 
-	const submit: SubmitFunction = () => {
+	async function bookShown() {
+		if (sending || !suggestion) return;
 		sending = true;
-		const wanted = new Map(entries.map((entry) => [entry.id, entry]));
-		const wantedFor = asked;
-		return async ({ result, update }) => {
+		const over = waiting.begin();
+		try {
+			await book(suggestion.visit.placements);
+		} catch (error) {
+			problems = [error instanceof BusyError ? m.visit_busy() : failureText(error)];
+		} finally {
 			sending = false;
-			if (result.type === 'success') {
-				key = crypto.randomUUID();
-				problems = [];
-				replaceState('', {});
-				await update({ reset: false });
-				scrollTo(0, 0);
-			} else if (result.type !== 'failure') await update({ reset: false });
-			else if (result.data && 'conflicts' in result.data) {
-				problems = [
-					m.conflict_title(),
-					...result.data.conflicts.map(({ slot, code }) =>
-						conflictText(wanted.get(slot), code, zone),
-					),
-				];
-				plans = { for: wantedFor, suggestions: result.data.suggestions };
-				picked = 0;
-				await refreshAll();
-			} else problems = [result.status === 503 ? m.visit_busy() : m.error_unexpected()];
-		};
-	};
+			over();
+		}
+	}
+
+	async function book(placements: Visit['placements']) {
+		const wanted = new Map(entries.map((entry) => [entry.id, entry]));
+		const outcome = await perform(
+			visitBook,
+			{
+				conferenceId: view.conference.id,
+				familyId: view.family,
+				key,
+				appointments: placements.map(({ wish, slot }) => ({
+					slot: slot.id,
+					wishes: [wish],
+					mode: slot.mode,
+				})),
+			},
+			{ as: 'adult' },
+		);
+		if (outcome.ok) {
+			key = crypto.randomUUID();
+			problems = [];
+			justBooked = true;
+			await refreshAll();
+			replaceState('', {});
+			scrollTo(0, 0);
+			return;
+		}
+		problems = [
+			m.conflict_title(),
+			...outcome.conflicts.map(({ slot, code }) => conflictText(wanted.get(slot), code, zone)),
+		];
+		await refreshAll();
+		plans = { for: asked, suggestions: await suggestInWorker(familyVisitProblem(view, choice)) };
+		picked = 0;
+	}
 </script>
 
 <svelte:head><title>{view.conference.name} · {data.school}</title></svelte:head>
@@ -148,7 +161,7 @@
 		{#if step === undefined}
 			<BookedVisit
 				{view}
-				justBooked={form !== null && 'booked' in form}
+				{justBooked}
 				calendar="/visit/{view.conference.address}/calendar.ics?family={view.family}"
 				onfind={() => go('when')}
 			/>
@@ -172,12 +185,13 @@
 				onothertimes={() => go('when')}
 			>
 				{#snippet take()}
-					<form method="post" action="?/book&family={view.family}" use:enhance={submit}>
-						<input type="hidden" name="request" value={request} />
-						<button class="btn btn-primary btn-block btn-lg font-display" disabled={sending}>
-							{sending ? m.visit_sending() : m.visit_take()}
-						</button>
-					</form>
+					<button
+						class="btn btn-primary btn-block btn-lg font-display"
+						disabled={sending}
+						onclick={() => void bookShown()}
+					>
+						{sending ? m.visit_sending() : m.visit_take()}
+					</button>
 				{/snippet}
 			</SuggestedVisit>
 		{/if}

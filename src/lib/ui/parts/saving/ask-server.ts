@@ -3,12 +3,19 @@ import { outcomeOf, type AnyChange, type InputOf, type OutcomeOf } from '$lib/op
 import type { Question } from '$lib/operations/question';
 import { BusyError, FailedError, OfflineError, RefusedError } from './server-errors';
 
+/** Who asks, where the same browser may have let in the office as well. */
+interface AskedAs {
+	readonly as?: 'adult';
+}
+
 /** Asks for a declared change. Throws one of the errors above when nothing is known of its outcome. */
 export async function perform<C extends AnyChange>(
 	change: C,
 	input: InputOf<C>,
+	{ as }: AskedAs = {},
 ): Promise<OutcomeOf<C>> {
-	return outcomeOf(change).parse(await send(`/do/${change.name}`, input));
+	const query = as ? `?as=${as}` : '';
+	return outcomeOf(change).parse(await send(`/do/${change.name}${query}`, input));
 }
 
 /** Asks a declared question. Throws one of the errors above. */
