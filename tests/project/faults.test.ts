@@ -144,7 +144,9 @@ const sendLarge = (path: string, bytes: number, as: string, { saysSize }: { says
 					cookie: as,
 					origin: demo.origin,
 					accept: 'text/html',
-					'content-type': 'application/x-www-form-urlencoded',
+					'content-type': path.startsWith('/do/')
+						? 'application/json'
+						: 'application/x-www-form-urlencoded',
 					...(saysSize ? { 'content-length': bytes } : {}),
 				},
 			},

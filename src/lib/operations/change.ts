@@ -23,6 +23,8 @@ export interface Change<In, Done, Refusal, Kind extends ActKind> {
 	readonly refusal: ZodType<Refusal>;
 	/** The kinds of acts by which it is remembered. */
 	readonly leaves: readonly Kind[];
+	/** The change by which it can be taken back, if it can. */
+	readonly undoneBy: Undo | null;
 	/** Its input has a `key`: the same key does the same once, however often it comes. */
 	readonly keyed: boolean;
 	/** Whose visit it finishes, if it does: in a rush it waits for its turn. */
@@ -30,6 +32,9 @@ export interface Change<In, Done, Refusal, Kind extends ActKind> {
 	/** The largest request that asks for it, in bytes. */
 	readonly mostBytes: number;
 }
+
+/** The changes that take others back. */
+export type Undo = 'visit.undo' | 'register.undo';
 
 /** A family's visit of a conference. */
 export interface WhoseVisit {
@@ -69,7 +74,7 @@ type Declared<In, Done, Refusal, Kind extends ActKind> = Pick<
 > &
 	Partial<Change<In, Done, Refusal, Kind>>;
 
-/** Declares a change. Left out, it answers nothing, meets with no refusal, is about the school, bears no key, and waits for nobody. */
+/** Declares a change. Left out, it answers nothing, meets with no refusal, is about the school, cannot be taken back, bears no key, and waits for nobody. */
 export function change<In, const Kind extends ActKind, Done = object, Refusal = never>(
 	declared: Declared<In, Done, Refusal, Kind>,
 ): Change<In, Done, Refusal, Kind> {
@@ -77,12 +82,21 @@ export function change<In, const Kind extends ActKind, Done = object, Refusal = 
 		about: () => ({}),
 		done: z.object({}) as unknown as ZodType<Done>,
 		refusal: z.never() as unknown as ZodType<Refusal>,
+		undoneBy: null,
 		keyed: false,
 		turn: null,
 		mostBytes: 64 * KIB,
 		...declared,
 	};
 }
+
+/** The kinds of acts that can be taken back by the one, among changes that are declared together. */
+export const kindsUndoneBy = (undo: Undo, declared: object): ReadonlySet<ActKind> =>
+	new Set(
+		Object.values(declared).flatMap((one: Partial<AnyChange>) =>
+			one.undoneBy === undo ? (one.leaves ?? []) : [],
+		),
+	);
 
 /** What may stand in the way, where the reason says all. */
 export const reasons = <const Reason extends string>(

@@ -39,4 +39,5 @@ export const listsRead = change({
 		}),
 	]),
 	leaves: ['register.lists-read'],
+	undoneBy: 'register.undo',
 });

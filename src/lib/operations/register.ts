@@ -42,6 +42,7 @@ export const personAdd = change({
 	done: z.object({ id }),
 	refusal: reasons('email-taken'),
 	leaves: ['register.changed'],
+	undoneBy: 'register.undo',
 });
 
 export const personChange = change({
@@ -53,6 +54,7 @@ export const personChange = change({
 	>,
 	refusal: reasons('email-taken', 'changed-meanwhile'),
 	leaves: ['register.changed'],
+	undoneBy: 'register.undo',
 });
 
 /** Marks somebody as left, or as here again. Nobody is deleted. */
@@ -61,6 +63,7 @@ export const leftSet = change({
 	may: 'register.change',
 	input: z.object({ who: z.enum(['person', 'student']), id, hasLeft: z.boolean() }),
 	leaves: ['register.regrouped'],
+	undoneBy: 'register.undo',
 });
 
 export interface FamilyInput {
@@ -84,6 +87,7 @@ export const familyChange = change({
 	}),
 	refusal: reasons('changed-meanwhile'),
 	leaves: ['register.changed'],
+	undoneBy: 'register.undo',
 });
 
 const adult = {
@@ -110,6 +114,7 @@ export const adultChange = change({
 	input: z.object({ family: id, id: id.nullable(), version, ...adult }),
 	refusal: adultRefusal,
 	leaves: ['register.changed'],
+	undoneBy: 'register.undo',
 });
 
 /** A student by hand, with the class as people write it; empty for none. */
@@ -140,6 +145,7 @@ export const studentAdd = change({
 	/** `namesake`: somebody of this name is at the school; it must be said that this is another one. */
 	refusal: reasons('namesake', 'no-family'),
 	leaves: ['register.regrouped'],
+	undoneBy: 'register.undo',
 });
 
 export const studentChange = change({
@@ -155,6 +161,7 @@ export const studentChange = change({
 	}),
 	refusal: reasons('changed-meanwhile'),
 	leaves: ['register.regrouped'],
+	undoneBy: 'register.undo',
 });
 
 /** Says that a student's families meet a teacher, or do not, whatever follows from classes. */
@@ -167,6 +174,7 @@ export const meetingExcept = change({
 		exception: z.enum(['also', 'not']).nullable(),
 	}),
 	leaves: ['register.regrouped'],
+	undoneBy: 'register.undo',
 });
 
 const another = z.uuid(says('family_merge_choose'));
@@ -177,6 +185,7 @@ export const familyMerge = change({
 	may: 'register.change',
 	input: z.object({ kept: id, gone: another }),
 	leaves: ['family.merged'],
+	undoneBy: 'register.undo',
 });
 
 export interface SplitRequest {
@@ -201,6 +210,7 @@ export const familySplit = change({
 	/** Both households need an adult and a student. */
 	refusal: reasons('nobody-left'),
 	leaves: ['family.split'],
+	undoneBy: 'register.undo',
 });
 
 /** Makes a family nameless. It cannot be undone. */

@@ -40,6 +40,7 @@ export const visitBook = change({
 	leaves: ['visit.booked'],
 	keyed: true,
 	turn,
+	undoneBy: 'visit.undo',
 });
 
 /** Makes the family's visit the one that is wanted, in one step. */
@@ -53,6 +54,7 @@ export const visitChange = change({
 	leaves: ['visit.changed'],
 	keyed: true,
 	turn,
+	undoneBy: 'visit.undo',
 });
 
 /** Cancels some of the family's appointments; what is cancelled already stays so. */
@@ -68,6 +70,7 @@ export const visitCancel = change({
 	leaves: ['visit.cancelled'],
 	keyed: true,
 	turn,
+	undoneBy: 'visit.undo',
 });
 
 /** Takes back an act on a visit: its appointments become just what they were. */
@@ -82,6 +85,7 @@ export const visitUndo = change({
 	 */
 	refusal: reasons('unknown', 'undone-before', 'newer', 'taken', 'not-allowed'),
 	leaves: ['visit.undone'],
+	undoneBy: 'visit.undo',
 });
 
 /** Accepts or declines an appointment that a family asked for. */
@@ -95,6 +99,7 @@ export const appointmentAnswer = change({
 	refusal: reasons('unknown', 'settled'),
 	leaves: ['appointment.accepted', 'appointment.declined'],
 	keyed: true,
+	undoneBy: 'visit.undo',
 });
 
 export interface HoldRequest extends VisitRequest {

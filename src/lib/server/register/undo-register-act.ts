@@ -1,5 +1,7 @@
 import { eq, sql, type SQL } from 'drizzle-orm';
-import { registerUndo } from '../../operations/register';
+import { kindsUndoneBy } from '../../operations/change';
+import * as changesOfLists from '../../operations/lists';
+import * as changesOfRegister from '../../operations/register';
 import type { Reader } from '../foundation/database/connect';
 import { postgresError } from '../foundation/database/errors';
 import { act } from '../foundation/database/schema';
@@ -27,7 +29,7 @@ const RELIED_UPON = new Set(['23503', 'TC001', '23514']);
  * Takes the last act on the register back. Refused when somebody has come to rely on it: a family that
  * it made has booked, or a row has been changed since.
  */
-export const undoRegisterAct = performs(registerUndo).by({
+export const undoRegisterAct = performs(changesOfRegister.registerUndo).by({
 	isLong: true,
 	lock: lockRegister,
 	async work({ tx, act: undoing, input: { act: actId } }) {
@@ -42,10 +44,15 @@ export const undoRegisterAct = performs(registerUndo).by({
 		RELIED_UPON.has(postgresError(error)?.code ?? '') ? { ok: false, reason: 'relied-upon' } : null,
 });
 
+const KINDS = [
+	...kindsUndoneBy('register.undo', { ...changesOfRegister, ...changesOfLists }),
+].join();
+
 /** The last act on the register that was not undone. */
 const UNDOABLE: SQL = sql`
 	select act.id, act.at, act.kind from act
-	where undone_by is null and exists (select from register_change where act_id = act.id)
+	where undone_by is null and kind = any(string_to_array(${KINDS}, ','))
+		and exists (select from register_change where act_id = act.id)
 	order by act.id desc limit 1`;
 
 /** Derived wishes stand in the way of taking back the students they are for; they come again. */

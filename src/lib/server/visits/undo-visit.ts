@@ -5,8 +5,8 @@ import type { Actor } from '../../core/permissions/may';
 import { modeOf } from '../../core/rules/places';
 import { settleVisit } from '../../core/visits/settle-visit';
 import { indexOf } from '../../core/snapshot/snapshot-index';
-import type { ActKind } from '../../operations/act-kinds';
-import { visitUndo } from '../../operations/visits';
+import { kindsUndoneBy } from '../../operations/change';
+import * as changesOfVisits from '../../operations/visits';
 import type { Clock } from '../foundation/clock';
 import { loadSnapshot } from '../conferences/load-snapshot';
 import type { Transaction } from '../foundation/database/connect';
@@ -38,22 +38,15 @@ import { visitFacts } from './visit-facts';
 import { adultThing, lockFamily, lockSlots } from './lock-visit';
 import { clearAppointments, endAppointment, writeClaims } from './write-visit';
 
-/** The acts on visits that an organiser can take back. */
-const UNDOABLE: ReadonlySet<string> = new Set<ActKind>([
-	'visit.booked',
-	'visit.changed',
-	'visit.cancelled',
-	'visit.undone',
-	'appointment.accepted',
-	'appointment.declined',
-]);
+/** The kinds of acts on visits that an organiser can take back. */
+const UNDOABLE: ReadonlySet<string> = kindsUndoneBy('visit.undo', changesOfVisits);
 
 /**
  * Takes back an act on a family's visit: every appointment that it touched becomes just what it was, with
  * the same people, place and seats. It is refused when one of them has changed since, when what they took
  * is somebody else's now, or when the rules of booking would not let the office make them today.
  */
-export const undoVisitAct = performs(visitUndo).by({
+export const undoVisitAct = performs(changesOfVisits.visitUndo).by({
 	async lock({ tx, input }) {
 		const known = await undoable(tx, input.act);
 		if (known) await lockFamily(tx, known.after[0]!.family);

@@ -1,9 +1,11 @@
 <script lang="ts">
+	import { X } from '@lucide/svelte';
 	import type { PlaceKind } from '$lib/core/desks/desk-plan';
 	import { newDesk, usualPlacesOf } from '$lib/core/desks/new-desk';
 	import { m } from '$lib/paraglide/messages';
 	import type { Teacher } from './board-facts';
 	import type { DeskEditor } from './desk-editor.svelte';
+	import TeacherField from './TeacherField.svelte';
 
 	/** New desks: one for each teacher picked, or for a name typed, in the conference's hours. */
 	let {
@@ -22,8 +24,11 @@
 		new Set(editor.plans.flatMap(({ people }) => people.map(({ person }) => person))),
 	);
 	const free = $derived(teachers.filter(({ id }) => !seated.has(id)));
+	const id = $props.id();
+	const without = (one: string) => named.filter((teacher) => teacher.id !== one);
 	let picked = $state<string[]>([]);
-	let typed = $state('');
+	/** Those who were found or named one by one. */
+	let named = $state.raw<readonly Pick<Teacher, 'id' | 'name' | 'subject'>[]>([]);
 	let subject = $state('');
 
 	const deskOf = (teacher: Pick<Teacher, 'id' | 'name' | 'subject'> & Partial<Teacher>) =>
@@ -42,14 +47,11 @@
 		);
 
 	function add() {
-		const name = typed.trim();
-		const known = teachers.find((teacher) => teacher.name.toLowerCase() === name.toLowerCase());
-		const plans = [
-			...teachers.filter(({ id }) => picked.includes(id)),
-			...(name ? [known ?? { id: editor.newTeacher(name), name, subject: '' }] : []),
-		].map((teacher) =>
-			deskOf({ ...teacher, subject: name && subject.trim() ? subject.trim() : teacher.subject }),
+		const ofNamed = named.map((teacher) =>
+			deskOf({ ...teacher, subject: subject.trim() || teacher.subject }),
 		);
+		const ofPicked = teachers.filter(({ id }) => picked.includes(id)).map(deskOf);
+		const plans = [...ofNamed, ...ofPicked];
 		if (plans.length === 0) return;
 		editor.apply(
 			plans.map((plan) => [plan.id, plan]),
@@ -68,15 +70,34 @@
 	}}
 >
 	<h2 class="text-title">{m.desk_add()}</h2>
-	<label class="block">
-		<span class="mb-1 block font-bold">{m.desk_teacher()}</span>
-		<input class="input w-full" list="all-teachers" autocomplete="off" bind:value={typed} />
+	<div>
+		<label class="mb-1 block font-bold" for="{id}-teacher">{m.desk_teacher()}</label>
+		<TeacherField
+			label={m.desk_teacher()}
+			id="{id}-teacher"
+			{teachers}
+			size=""
+			onchoose={(teacher) => (named = [...without(teacher.id), teacher])}
+			onnew={(name) => (named = [...named, { id: editor.newTeacher(name), name, subject: '' }])}
+		/>
 		<span class="quiet mt-1 block text-small">{m.desk_teacher_new()}</span>
-	</label>
-	<datalist id="all-teachers">
-		{#each teachers as teacher (teacher.id)}<option value={teacher.name}></option>{/each}
-	</datalist>
-	{#if typed.trim()}
+	</div>
+	{#if named.length}
+		<ul>
+			{#each named as { id, name } (id)}
+				<li class="flex items-center gap-2">
+					{name}
+					<button
+						type="button"
+						class="btn btn-ghost btn-xs"
+						aria-label={m.desk_person_remove({ name })}
+						onclick={() => (named = without(id))}
+					>
+						<X size={14} aria-hidden="true" />
+					</button>
+				</li>
+			{/each}
+		</ul>
 		<label class="block">
 			<span class="mb-1 block font-bold">{m.desk_subject()}</span>
 			<input class="input w-full" autocomplete="off" bind:value={subject} />

@@ -2,8 +2,10 @@
 	import { X } from '@lucide/svelte';
 	import type { DeskPerson, DeskPlan } from '$lib/core/desks/desk-plan';
 	import { m } from '$lib/paraglide/messages';
+	import { listText } from '../parts/format/when';
 	import type { Teacher } from './board-facts';
 	import type { DeskEditor } from './desk-editor.svelte';
+	import TeacherField from './TeacherField.svelte';
 
 	/** Who receives at a desk: one, several together, or any one of a pool. */
 	let {
@@ -13,7 +15,6 @@
 	}: { editor: DeskEditor; plan: DeskPlan; teachers: readonly Teacher[] } = $props();
 
 	const id = $props.id();
-	let typed = $state('');
 
 	const isPool = $derived(plan.people.some(({ role }) => role === 'any'));
 	const nameOf = (person: string) =>
@@ -23,8 +24,8 @@
 
 	/** A desk that bears its people's names goes on bearing them. */
 	function set(people: readonly DeskPerson[]) {
-		const before = plan.people.map(({ person }) => nameOf(person)).join(' and ');
-		const after = people.map(({ person }) => nameOf(person)).join(' and ');
+		const before = listText(plan.people.map(({ person }) => nameOf(person)));
+		const after = listText(people.map(({ person }) => nameOf(person)));
 		const bearsNames = plan.name === before || plan.name.trim() === '';
 		editor.change(
 			[plan.id],
@@ -33,12 +34,7 @@
 		);
 	}
 
-	function add() {
-		const name = typed.trim();
-		if (!name) return;
-		const known = teachers.find((teacher) => teacher.name.toLowerCase() === name.toLowerCase());
-		const person = known?.id ?? editor.newTeacher(name);
-		typed = '';
+	function add(person: string) {
 		if (plan.people.some((entry) => entry.person === person)) return;
 		set([...plan.people, { person, role: isPool ? 'any' : 'all' }]);
 	}
@@ -61,26 +57,14 @@
 			</li>
 		{/each}
 	</ul>
-	<form
-		class="mt-1 flex gap-1.5"
-		onsubmit={(event) => {
-			event.preventDefault();
-			add();
-		}}
-	>
-		<input
-			class="input input-sm flex-1"
-			list="{id}-teachers"
-			aria-label={m.desk_person_add()}
-			placeholder={m.desk_person_add()}
-			autocomplete="off"
-			bind:value={typed}
+	<div class="mt-1">
+		<TeacherField
+			label={m.desk_person_add()}
+			{teachers}
+			onchoose={({ id }) => add(id)}
+			onnew={(name) => add(editor.newTeacher(name))}
 		/>
-		<button class="btn btn-outline btn-sm">{m.add()}</button>
-	</form>
-	<datalist id="{id}-teachers">
-		{#each teachers as teacher (teacher.id)}<option value={teacher.name}></option>{/each}
-	</datalist>
+	</div>
 	{#if plan.people.length > 1}
 		<div class="mt-2 space-y-1 text-small">
 			{#each [false, true] as pool (pool)}

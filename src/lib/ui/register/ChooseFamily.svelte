@@ -25,7 +25,7 @@
 			>
 		</div>
 	{:else}
-		<FindList {label} {search} choose={(family: FoundFamily) => (chosen = family)}>
+		<FindList {label} {search} onchoose={(family: FoundFamily) => (chosen = family)}>
 			{#snippet option(family: FoundFamily)}<FamilyCard {family} />{/snippet}
 		</FindList>
 	{/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { goto } from '$app/navigation';
 	import { m } from '$lib/paraglide/messages';
 	import type { Found } from '$lib/operations/found';
 	import FindList from './FindList.svelte';
@@ -22,7 +23,12 @@
 </script>
 
 <div class="mb-6">
-	<FindList label={m.find_label()} {search} {hrefOf}>
+	<FindList
+		label={m.find_label()}
+		{search}
+		{hrefOf}
+		onchoose={(found: Found) => void goto(hrefOf(found))}
+	>
 		{#snippet option(entry: Found)}
 			<strong>{entry.name}</strong>
 			<span class="quiet block text-small"

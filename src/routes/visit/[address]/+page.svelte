@@ -32,7 +32,13 @@
 	);
 	const view = $derived(live.current);
 	const zone = $derived(view.conference.timeZone);
-	const step = $derived(page.state.step ?? (view.appointments.length ? undefined : 'whom'));
+	/** A refresh that began before the booking brings the state of that time back to the page. */
+	let justBooked = $state(false);
+	const step = $derived(
+		justBooked && view.appointments.length
+			? undefined
+			: (page.state.step ?? (view.appointments.length ? undefined : 'whom')),
+	);
 
 	let unticked = $state.raw<readonly string[]>(
 		untrack(() => data.view.wishes.filter(({ optional }) => optional).map(({ id }) => id)),
@@ -53,7 +59,6 @@
 	let picked = $state(0);
 	let problems = $state.raw<readonly string[]>([]);
 	let sending = $state(false);
-	let justBooked = $state(false);
 	/** Says the same to the server however often the button is pressed. */
 	let key = $state(crypto.randomUUID());
 
@@ -82,6 +87,7 @@
 	const entries = $derived(suggestion ? suggestedEntries(view, suggestion.visit, placeText) : []);
 	function go(next: 'whom' | 'when' | 'visit') {
 		problems = [];
+		justBooked = false;
 		pushState('', { step: next });
 		scrollTo(0, 0);
 	}
@@ -120,8 +126,8 @@
 			key = crypto.randomUUID();
 			problems = [];
 			justBooked = true;
-			await refreshAll();
 			replaceState('', {});
+			await refreshAll();
 			scrollTo(0, 0);
 			return;
 		}
@@ -134,6 +140,8 @@
 		picked = 0;
 	}
 </script>
+
+<svelte:window onpopstate={() => (justBooked = false)} />
 
 <svelte:head><title>{view.conference.name} · {data.school}</title></svelte:head>
 
