@@ -25,6 +25,31 @@ test('two families are kept apart after a search that tells namesakes apart, and
 	expect(await demo.sql`select * from kept_apart where margin_minutes = 45`).toHaveLength(1);
 });
 
+test('of two teachers of one name the one who is meant is set at a desk, by keyboard', async ({
+	page,
+	demo,
+}) => {
+	const [namesake] = await demo.sql<{ id: string }[]>`
+		insert into person (id, given_name, family_name, subjects, is_teacher)
+		values (gen_random_uuid(), 'Ines', 'Amaral', '{Astronomy}', true) returning id`;
+	await signIn(page, demo);
+	await page.goto(`${demo.origin}/office/winter-conferences/desks`);
+	await expect(page.locator('[data-saving=saved]')).toBeVisible();
+	await page.getByRole('checkbox', { name: 'Choose Tobias Wren' }).check();
+	const field = page.getByRole('combobox', { name: 'Another person' });
+	await field.fill('amáral');
+	const options = page.getByRole('listbox').getByRole('option');
+	await expect(options).toContainText(['Grade 2', 'Astronomy', 'Somebody new']);
+	await field.press('ArrowDown');
+	await expect(options.nth(1)).toHaveAttribute('data-highlighted');
+	await field.press('Enter');
+	await expect(field).toHaveValue('');
+	await expect(page.locator('[data-saving=saved]')).toBeVisible();
+	await expect
+		.poll(() => demo.sql`select * from desk_person where person_id = ${namesake!.id}`)
+		.toHaveLength(1);
+});
+
 test('a student and its family are added by hand; a namesake is asked about', async ({
 	page,
 	demo,

@@ -6,6 +6,7 @@ import { eq, sql as statement } from 'drizzle-orm';
 import type { Actor } from '../../core/permissions/may';
 import type { Clock } from '../foundation/clock';
 import type { Config } from '../foundation/config';
+import { rowsOf } from '../foundation/database/rows-of';
 import type { Database, Reader, Transaction } from '../foundation/database/connect';
 import { inTransaction } from '../foundation/database/transaction';
 import {
@@ -118,8 +119,11 @@ export interface Accounts {
 
 /** Whether anybody has an organiser's account. */
 export async function hasOrganiser(db: Reader): Promise<boolean> {
-	const [row] = await db.execute<{ known: boolean }>(
-		statement`select exists (select from ${account} where ${account.role} = 'organiser') as known`,
+	const [row] = await rowsOf(
+		db,
+		statement<{
+			known: boolean;
+		}>`select exists (select from ${account} where ${account.role} = 'organiser') as known`,
 	);
 	return row?.known ?? false;
 }

@@ -3,6 +3,7 @@ import type { Clock } from '../foundation/clock';
 import type { Database } from '../foundation/database/connect';
 import { attempt } from '../foundation/database/schema';
 import { keyedDigest } from '../foundation/keyed-digest';
+import { rowsOf } from '../foundation/database/rows-of';
 
 /** How often something may fail under one name, and how long the next attempt then has to wait. */
 export interface AttemptLimit {
@@ -66,7 +67,9 @@ export class Attempts {
 		const now = this.clock.now();
 		const digest = this.#digest(name);
 		const before = sql`(case when mine.expire < ${now} then 0 else mine.points end)`;
-		const [row] = await this.db.execute<{ wait: number }>(sql`
+		const [row] = await rowsOf(
+			this.db,
+			sql<{ wait: number }>`
 			with counted as (
 				insert into ${attempt} as mine (key, points, expire, free_at)
 				values (${digest}, 1, ${now + FORGOTTEN_AFTER}, ${now})
@@ -82,7 +85,8 @@ export class Attempts {
 			select wait::float8 from counted
 			union all
 			select greatest(1, ceil((free_at - ${now}) / 1000.0))::float8 from ${attempt}
-				where key = ${digest} and not exists (select from counted)`);
+				where key = ${digest} and not exists (select from counted)`,
+		);
 		return row?.wait ?? 0;
 	}
 

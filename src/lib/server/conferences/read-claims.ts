@@ -3,6 +3,7 @@ import { seatStates, type SeatState } from '../../core/snapshot/seat-state';
 import type { Claim } from '../../core/snapshot/snapshot';
 import type { Reader } from '../foundation/database/connect';
 import { instantParam } from '../foundation/database/params';
+import { rowsOf } from '../foundation/database/rows-of';
 import { hold } from '../foundation/database/schema';
 import { loadSnapshot } from './load-snapshot';
 
@@ -10,8 +11,10 @@ import { loadSnapshot } from './load-snapshot';
  * What is taken of a conference's desks and people at `now`: by appointments, and by holds that have
  * not ended. What families do beside is their own business.
  */
-export async function readClaims(db: Reader, conferenceId: string, now: number): Promise<Claim[]> {
-	const rows = await db.execute(sql`
+export function readClaims(db: Reader, conferenceId: string, now: number): Promise<Claim[]> {
+	return rowsOf(
+		db,
+		sql<Claim>`
 		select thing, occupancy, coalesce(standing, 'held') as standing,
 			(extract(epoch from claim.starts_at) * 1000)::float8 as start,
 			(extract(epoch from claim.ends_at) * 1000)::float8 as end
@@ -20,8 +23,8 @@ export async function readClaims(db: Reader, conferenceId: string, now: number):
 		left join hold on hold.id = hold_id
 		where claim.kind in ('desk', 'person') and (
 			appointment.conference_id = ${conferenceId}
-			or (hold.conference_id = ${conferenceId} and until > ${instantParam(now)}))`);
-	return rows as unknown as Claim[];
+			or (hold.conference_id = ${conferenceId} and until > ${instantParam(now)}))`,
+	);
 }
 
 /** The state of every slot, by id, as it is in the database at `now`. */

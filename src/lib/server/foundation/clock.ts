@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm';
 import type { Reader } from './database/connect';
+import { rowsOf } from './database/rows-of';
 
 /** The program's only source of the time, in milliseconds since 1970. */
 export interface Clock {
@@ -56,8 +57,9 @@ const MINUTE = 60_000;
 
 /** What the database's clock shows now. */
 export async function readDatabaseClock(db: Reader): Promise<number> {
-	const [row] = await db.execute<{ now: number }>(
-		sql`select (extract(epoch from clock_timestamp()) * 1000)::float8 as now`,
+	const [row] = await rowsOf(
+		db,
+		sql<{ now: number }>`select (extract(epoch from clock_timestamp()) * 1000)::float8 as now`,
 	);
 	return row!.now;
 }

@@ -5,8 +5,9 @@ import { isWished } from '../visits/family-facts';
 import { loadSnapshot } from '../conferences/load-snapshot';
 import { nextHoldEnd, readClaims } from '../conferences/read-claims';
 import type { Reader } from '../foundation/database/connect';
+import { rowsOf } from '../foundation/database/rows-of';
 import { adultRight } from '../foundation/database/schema';
-import { closedSlots, presences, type Presence } from '../safety/kept-apart';
+import { closedSlots, presences } from '../safety/kept-apart';
 import type { Concern, FamilyConcerns, SeatReading } from './seat-message';
 
 /**
@@ -23,15 +24,13 @@ export async function readSeats(
 	const [claims, nextEnd, apart, concerns] = await Promise.all([
 		readClaims(db, conferenceId, now),
 		nextHoldEnd(db, conferenceId, now),
-		db.execute(presences(conferenceId, sql`true`)),
+		rowsOf(db, presences(conferenceId, sql`true`)),
 		before?.snapshot === snapshot ? before.concerns : readConcerns(db, conferenceId),
 	]);
-	const closed = [...groupBy([...apart] as unknown as Presence[], ({ family }) => family)].map(
-		([family, list]) => {
-			const desks = new Set((concerns.byFamily.get(family) ?? []).map(({ desk }) => desk));
-			return [family, closedSlots(snapshot, desks, list, now)] as const;
-		},
-	);
+	const closed = [...groupBy(apart, ({ family }) => family)].map(([family, list]) => {
+		const desks = new Set((concerns.byFamily.get(family) ?? []).map(({ desk }) => desk));
+		return [family, closedSlots(snapshot, desks, list, now)] as const;
+	});
 	return {
 		snapshot,
 		concerns,
@@ -42,8 +41,10 @@ export async function readSeats(
 }
 
 async function readConcerns(db: Reader, conferenceId: string): Promise<FamilyConcerns> {
-	const [rows, withdrawn] = await Promise.all([
-		db.execute(sql`
+	const [concerns, withdrawn] = await Promise.all([
+		rowsOf(
+			db,
+			sql<Concern & { readonly family: string }>`
 			select family_id as family, wish_desk.desk_id as desk, array[student_id] as students,
 				'book' as right
 			from wish join wish_desk on wish_id = wish.id
@@ -52,9 +53,9 @@ async function readConcerns(db: Reader, conferenceId: string): Promise<FamilyCon
 			select family_id, desk_id, array(select student_id from appointment_student
 				where appointment_id = appointment.id), 'see'
 			from appointment
-			where conference_id = ${conferenceId} and stands`),
+			where conference_id = ${conferenceId} and stands`,
+		),
 		db.select().from(adultRight),
 	]);
-	const concerns = [...rows] as unknown as (Concern & { readonly family: string })[];
 	return { byFamily: groupBy(concerns, ({ family }) => family), withdrawn };
 }

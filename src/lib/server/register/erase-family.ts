@@ -20,6 +20,7 @@ import { secret } from '../foundation/secret-in-answer';
 import { moveAdultClaims, readFamily } from './edit-family';
 import { performs } from '../foundation/runner/perform';
 import { lockRegister } from './lock-register';
+import { rowsOf } from '../foundation/database/rows-of';
 
 /**
  * Everything that is kept about a family, as one JSON text: a person's right (GDPR, article 15, for
@@ -101,12 +102,15 @@ export const eraseFamily = performs(familyErase).by({
 		if (!known || known.label !== label) return { refused: { reason: 'another-name' } };
 		const now = clock.now();
 		const only = (table: typeof familyAdult | typeof familyStudent, member: 'adult' | 'student') =>
-			tx.execute<{ id: string }>(sql`
+			rowsOf(
+				tx,
+				sql<{ id: string }>`
 				select mine.${sql.raw(`${member}_id`)} as id from ${table} mine
 				where family_id = ${familyId} and not exists (
 					select from ${table} other join family on family.id = other.family_id
 					where other.${sql.raw(`${member}_id`)} = mine.${sql.raw(`${member}_id`)}
-						and other.family_id <> ${familyId} and family.left_at is null)`);
+						and other.family_id <> ${familyId} and family.left_at is null)`,
+			);
 		const adults = [...(await only(familyAdult, 'adult'))].map(({ id }) => id);
 		const students = [...(await only(familyStudent, 'student'))].map(({ id }) => id);
 

@@ -4,6 +4,7 @@ import type { FoundFamily } from '../../operations/found';
 import type { App } from '../app';
 import { ForbiddenError } from '../foundation/forbidden';
 import { familiesWithEveryWord } from './search';
+import { rowsOf } from '../foundation/database/rows-of';
 
 const MOST_FOUND = 20;
 
@@ -30,10 +31,13 @@ export async function findFamilies(
 	if (!may(actor, 'register.see')) throw new ForbiddenError();
 	const found = familiesWithEveryWord(text);
 	if (!found) return [];
-	return db.execute<FoundFamily & Record<string, unknown>>(sql`${described}
+	return rowsOf(
+		db,
+		sql<FoundFamily>`${described}
 		where family.left_at is null and family.id is distinct from ${exceptId} and ${found}
 		order by word_similarity(search_text(${text}), family.search) desc, family.id
-		limit ${MOST_FOUND}`);
+		limit ${MOST_FOUND}`,
+	);
 }
 
 /** One family in the same words; `null` for one that is not there, or left. */
@@ -43,8 +47,9 @@ export async function describeFamily(
 	id: string,
 ): Promise<FoundFamily | null> {
 	if (!may(actor, 'register.see')) throw new ForbiddenError();
-	const [family] = await db.execute<FoundFamily & Record<string, unknown>>(
-		sql`${described} where family.left_at is null and family.id = ${id}`,
+	const [family] = await rowsOf(
+		db,
+		sql<FoundFamily>`${described} where family.left_at is null and family.id = ${id}`,
 	);
 	return family ?? null;
 }

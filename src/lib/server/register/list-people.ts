@@ -6,6 +6,7 @@ import { byName } from './name-order';
 import { ForbiddenError } from '../foundation/forbidden';
 import { PAGE_LINES, pageOf, type ListPage, type ListQuery, type Sorts } from './list-page';
 import { everyWordIn, familiesWithEveryWord } from './search';
+import { rowsOf } from '../foundation/database/rows-of';
 
 /** A teacher or interpreter in the register. */
 export interface PersonLine {
@@ -97,7 +98,9 @@ export async function listPersons(
 	query: ListQuery,
 ): Promise<ListPage<PersonLine>> {
 	if (!may(actor, 'register.see')) throw new ForbiddenError();
-	const rows = await db.execute<PersonLine & { total: number } & Record<string, unknown>>(sql`
+	const rows = await rowsOf(
+		db,
+		sql<PersonLine & { total: number }>`
 		select id, title, given_name as "givenName", family_name as "familyName", email,
 			email_confirmed_at is not null as "isConfirmed", subjects, languages, hours, room, link is not null as "hasLink",
 			array(select distinct class.label from class_teacher
@@ -110,7 +113,8 @@ export async function listPersons(
 			isHere(sql`person`, query),
 			everyWordIn(sql`person.search`, query.find),
 		)}
-		order by ${orderOf(personSorts, query)}, id ${pageWindow(query)}`);
+		order by ${orderOf(personSorts, query)}, id ${pageWindow(query)}`,
+	);
 	return pageOf<PersonLine>(rows, query);
 }
 
@@ -121,7 +125,9 @@ export async function listStudents(
 	query: ListQuery,
 ): Promise<ListPage<StudentLine>> {
 	if (!may(actor, 'register.see')) throw new ForbiddenError();
-	const rows = await db.execute<StudentLine & { total: number } & Record<string, unknown>>(sql`
+	const rows = await rowsOf(
+		db,
+		sql<StudentLine & { total: number }>`
 		select student.id, student.given_name as "givenName", student.family_name as "familyName",
 			year_group as "yearGroup", home.label as "classLabel",
 			(select coalesce(json_agg(json_build_object('id', family.id, 'label', coalesce(family.label, ''))
@@ -134,7 +140,8 @@ export async function listStudents(
 			join class on class.id = class_id join school on school.school_year = class.school_year
 			where student_id = student.id and home limit 1) home on true
 		where ${and(isHere(sql`student`, query), everyWordIn(sql`student.search`, query.find))}
-		order by ${orderOf(studentSorts, query)}, student.id ${pageWindow(query)}`);
+		order by ${orderOf(studentSorts, query)}, student.id ${pageWindow(query)}`,
+	);
 	return pageOf<StudentLine>(rows, query);
 }
 
@@ -145,9 +152,9 @@ export async function listRegisterFamilies(
 	query: ListQuery,
 ): Promise<ListPage<RegisterFamilyLine>> {
 	if (!may(actor, 'register.see')) throw new ForbiddenError();
-	const rows = await db.execute<
-		RegisterFamilyLine & { total: number } & Record<string, unknown>
-	>(sql`
+	const rows = await rowsOf(
+		db,
+		sql<RegisterFamilyLine & { total: number } & Record<string, unknown>>`
 		select page.id, coalesce(page.label, '') as label, page.interpreter,
 			page.step_free as "stepFree", page.total,
 			(select coalesce(json_agg(json_build_object(
@@ -169,14 +176,17 @@ export async function listRegisterFamilies(
 			where ${and(isHere(sql`family`, query), familiesWithEveryWord(query.find))}
 			order by ${orderOf(familySorts, query)} ${pageWindow(query)}
 		) page
-		order by ${orderOf(pageSorts, query)}`);
+		order by ${orderOf(pageSorts, query)}`,
+	);
 	return pageOf<RegisterFamilyLine>(rows, query);
 }
 
 /** All classes of the running school year, by label. */
 export async function listClasses({ db }: Pick<App, 'db'>, actor: Actor): Promise<ClassLine[]> {
 	if (!may(actor, 'register.see')) throw new ForbiddenError();
-	return db.execute<ClassLine & Record<string, unknown>>(sql`
+	return rowsOf(
+		db,
+		sql<ClassLine>`
 		select class.id, class.label,
 			(select count(*)::int from enrolment join student on student.id = student_id
 				where class_id = class.id and left_at is null) as students,
@@ -186,7 +196,8 @@ export async function listClasses({ db }: Pick<App, 'db'>, actor: Actor): Promis
 				from class_teacher join person on person.id = person_id
 				where class_id = class.id and left_at is null) as teachers
 		from class join school on school.school_year = class.school_year
-		order by ${byName(sql`class.label`)}`);
+		order by ${byName(sql`class.label`)}`,
+	);
 }
 
 const MOST_FOUND = 8;
@@ -200,7 +211,9 @@ export async function findPeople(
 	if (!may(actor, 'register.see')) throw new ForbiddenError();
 	const inPerson = everyWordIn(sql`person.search`, text);
 	if (!inPerson) return [];
-	return db.execute<Found & Record<string, unknown>>(sql`
+	return rowsOf(
+		db,
+		sql<Found>`
 		(select case when is_teacher then 'teacher' else 'interpreter' end as kind, id,
 			concat_ws(' ', given_name, family_name) as name, array_to_string(subjects, ', ') as about
 		from person where left_at is null and ${inPerson}
@@ -215,5 +228,6 @@ export async function findPeople(
 				from family_adult join adult on adult.id = adult_id
 				where family_id = family.id and adult.left_at is null)
 		from family where left_at is null and ${familiesWithEveryWord(text)}
-		order by word_similarity(search_text(${text}), search) desc, id limit ${MOST_FOUND})`);
+		order by word_similarity(search_text(${text}), search) desc, id limit ${MOST_FOUND})`,
+	);
 }

@@ -14,6 +14,7 @@ import {
 import { newId } from '../foundation/identifiers';
 import { performs } from '../foundation/runner/perform';
 import { lockRegisterFor } from './lock-register';
+import { rowsOf } from '../foundation/database/rows-of';
 
 /**
  * Makes two families one household: adults, students, wishes and appointments of `gone` move to
@@ -125,7 +126,9 @@ export const splitFamily = performs(familySplit).by({
 
 /** To a family's appointments come adults of that family alone, as long as one of them does. */
 async function keepOwnAdults(tx: Transaction, familyId: string): Promise<void> {
-	const strangers = await tx.execute<{ appointment: string; adult: string; thing: string }>(sql`
+	const strangers = await rowsOf(
+		tx,
+		sql<{ appointment: string; adult: string; thing: string }>`
 		select appointment_id as appointment, adult_id as adult, coalesce(person_id, adult_id) as thing
 		from appointment_adult
 		join appointment on appointment.id = appointment_id and appointment.family_id = ${familyId}
@@ -133,7 +136,8 @@ async function keepOwnAdults(tx: Transaction, familyId: string): Promise<void> {
 		where adult_id not in (select adult_id from family_adult where family_id = ${familyId})
 			and exists (select from appointment_adult own
 				join family_adult on family_adult.adult_id = own.adult_id
-				where own.appointment_id = appointment.id and family_adult.family_id = ${familyId})`);
+				where own.appointment_id = appointment.id and family_adult.family_id = ${familyId})`,
+	);
 	for (const { appointment: id, adult, thing } of strangers) {
 		await tx.execute(sql`
 			delete from claim where appointment_id = ${id} and kind = 'adult' and thing = ${thing}`);

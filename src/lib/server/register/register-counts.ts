@@ -1,10 +1,13 @@
 import { sql } from 'drizzle-orm';
 import type { RegisterCounts } from '../../operations/progress';
 import type { Reader } from '../foundation/database/connect';
+import { rowsOf } from '../foundation/database/rows-of';
 
 /** How many of each are here now. */
 export async function registerCounts(db: Reader): Promise<RegisterCounts> {
-	const [row] = await db.execute<RegisterCounts & Record<string, unknown>>(sql`
+	const [row] = await rowsOf(
+		db,
+		sql<RegisterCounts>`
 		select
 			(select count(*)::int from person where is_teacher and left_at is null) as teachers,
 			(select count(*)::int from person where is_teacher and left_at is null
@@ -13,6 +16,7 @@ export async function registerCounts(db: Reader): Promise<RegisterCounts> {
 			(select count(*)::int from student where left_at is null) as students,
 			(select count(*)::int from family where left_at is null) as families,
 			(select count(*)::int from class join school on school.school_year = class.school_year)
-				as classes`);
+				as classes`,
+	);
 	return row!;
 }

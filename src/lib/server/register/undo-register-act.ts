@@ -4,6 +4,7 @@ import * as changesOfLists from '../../operations/lists';
 import * as changesOfRegister from '../../operations/register';
 import type { Reader } from '../foundation/database/connect';
 import { postgresError } from '../foundation/database/errors';
+import { rowsOf } from '../foundation/database/rows-of';
 import { act } from '../foundation/database/schema';
 import { performs } from '../foundation/runner/perform';
 import { lockRegister } from './lock-register';
@@ -17,7 +18,7 @@ export interface UndoableAct {
 
 /** The last act on the register that has not been undone, or `null`. */
 export async function lastRegisterAct(db: Reader): Promise<UndoableAct | null> {
-	const rows = await db.execute<{ id: string; at: string; kind: string }>(UNDOABLE);
+	const rows = await rowsOf(db, UNDOABLE);
 	const [row] = rows;
 	return row ? { id: row.id, at: Date.parse(row.at), kind: row.kind } : null;
 }
@@ -49,7 +50,7 @@ const KINDS = [
 ].join();
 
 /** The last act on the register that was not undone. */
-const UNDOABLE: SQL = sql`
+const UNDOABLE = sql<{ id: string; at: string; kind: string }>`
 	select act.id, act.at, act.kind from act
 	where undone_by is null and kind = any(string_to_array(${KINDS}, ','))
 		and exists (select from register_change where act_id = act.id)

@@ -23,7 +23,7 @@ export interface Presence {
  * Rows of `Presence` for the families that a condition on `apart_from` picks, as a query. Each family is
  * looked up by itself, so that nobody pays for it in whose way nobody is.
  */
-export const presences = (conferenceId: SQL | string, condition: SQL): SQL => sql`
+export const presences = (conferenceId: SQL | string, condition: SQL) => sql<Presence>`
 	select apart.family_id as family, at.family_id as other,
 		case when at.family_id <> apart.family_id then margin_minutes end as margin,
 		local_date::text as date, (extract(epoch from starts_at) * 1000)::float8 as start,

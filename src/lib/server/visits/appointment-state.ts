@@ -1,5 +1,6 @@
 import { sql, type SQL } from 'drizzle-orm';
 import { z, type ZodType } from 'zod';
+import { rowsOf } from '../foundation/database/rows-of';
 import type { Reader } from '../foundation/database/connect';
 import { uuids } from '../foundation/database/params';
 
@@ -58,7 +59,7 @@ export const stands = ({ standing }: Pick<AppointmentState, 'standing'>): boolea
  * a query. Each is looked up by itself: in a rush appointments come faster than statistics about them,
  * and a plan for an empty table would go through all of them.
  */
-export const statesOfAppointments = (ids: SQL, condition = sql`true`): SQL => sql`
+export const statesOfAppointments = (ids: SQL, condition = sql`true`) => sql<AppointmentState>`
 	select appointment.id, family_id as family, desk_id as desk, place_id as place,
 		receiver_id as receiver, interpreter_id as interpreter, standing,
 		(extract(epoch from answer_by) * 1000)::float8 as "answerBy",
@@ -85,8 +86,5 @@ export const statesOfAppointments = (ids: SQL, condition = sql`true`): SQL => sq
 	order by appointment.starts_at, appointment.id`;
 
 /** The appointments of some ids, in order of time. */
-export const readAppointments = async (
-	db: Reader,
-	ids: readonly string[],
-): Promise<AppointmentState[]> =>
-	(await db.execute(statesOfAppointments(uuids(ids)))) as unknown as AppointmentState[];
+export const readAppointments = (db: Reader, ids: readonly string[]): Promise<AppointmentState[]> =>
+	rowsOf(db, statesOfAppointments(uuids(ids)));

@@ -15,6 +15,7 @@ import {
 	wishDesk,
 } from '../foundation/database/schema';
 import { newId } from '../foundation/identifiers';
+import { rowsOf } from '../foundation/database/rows-of';
 
 /** The weight of a wish that follows from a class; of one for a desk that is open to all. */
 const DERIVED_WEIGHT = 10;
@@ -164,7 +165,9 @@ export interface Meeting {
 
 /** Who meets whom, desk by desk in order of the desks' numbers, as it follows from classes and exceptions. */
 export async function meetingsOf(db: Reader, conferenceId: string): Promise<Meeting[]> {
-	return db.execute<Meeting & Record<string, unknown>>(sql`
+	return rowsOf(
+		db,
+		sql<Meeting>`
 		with meets as (
 			select enrolment.student_id, class_teacher.person_id
 			from enrolment
@@ -184,7 +187,8 @@ export async function meetingsOf(db: Reader, conferenceId: string): Promise<Meet
 		join family on family.id = family_student.family_id and family.left_at is null
 		join desk_person on desk_person.person_id = meets.person_id
 		join desk on desk.id = desk_person.desk_id and desk.conference_id = ${conferenceId}
-		order by desk.number, student.id, family.id`);
+		order by desk.number, student.id, family.id`,
+	);
 }
 
 /** Desks that are open to all, for each student of each family. */

@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm';
 import type { WithdrawnRight } from '../../core/permissions/adult-rights';
 import type { OpenWish, VisitFacts } from '../../core/visits/settle-visit';
+import { rowsOf } from '../foundation/database/rows-of';
 import type { Reader } from '../foundation/database/connect';
 import type { adult, hold, student, wish } from '../foundation/database/schema';
 import { homeLabel } from '../register/class-labels';
@@ -73,7 +74,9 @@ export async function readFamily(
 				select adult_id from family_adult where family_id = ${familyId})))`,
 		sql`conference_id = ${conferenceId} and standing in ('asked', 'booked')`,
 	);
-	const [row] = (await db.execute(sql`
+	const [row] = await rowsOf(
+		db,
+		sql<Row>`
 		with present as (
 			select adult.* from family_adult join adult on adult.id = adult_id
 			where family_adult.family_id = ${familyId} and left_at is null
@@ -111,7 +114,8 @@ export async function readFamily(
 				where waiting.conference_id = ${conferenceId} and wish.family_id = ${familyId}) as waiting,
 			(select coalesce(json_agg(presence), '[]')
 				from (${presences(conferenceId, sql`family_id = ${familyId}`)}) as presence) as presences
-		from family where family.id = ${familyId}`)) as unknown as [Row?];
+		from family where family.id = ${familyId}`,
+	);
 	if (!row) throw new Error(`no family ${familyId}`);
 	const { around: appointments, ...facts } = row;
 	const adults = new Set(facts.adults.map(({ id }) => id));

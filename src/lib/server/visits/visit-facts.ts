@@ -8,6 +8,7 @@ import type { Actor } from '../../core/permissions/may';
 import { deskDayCounts, type Counted } from '../../core/rules/limits';
 import { localOf, type LocalDate } from '../../core/time/local-time';
 import type { StayingAppointment, VisitFacts } from '../../core/visits/settle-visit';
+import { rowsOf } from '../foundation/database/rows-of';
 import type { Reader } from '../foundation/database/connect';
 import { appointment, appointmentStudent } from '../foundation/database/schema';
 import { instantParam, uuids } from '../foundation/database/params';
@@ -124,7 +125,9 @@ async function claimsOn(
 	now: number,
 	{ givenUp, usedHolds }: Pick<FactsWanted, 'givenUp' | 'usedHolds'>,
 ): Promise<Claim[]> {
-	const rows = await db.execute(sql`
+	const rows = await rowsOf(
+		db,
+		sql<Claim & { seat: number | null }>`
 		select thing, occupancy, seat, (extract(epoch from claim.starts_at) * 1000)::float8 as start,
 			(extract(epoch from claim.ends_at) * 1000)::float8 as end,
 			coalesce(standing, 'held') as standing
@@ -134,10 +137,9 @@ async function claimsOn(
 		where thing = any(${uuids(things)})
 			and (appointment_id is null or appointment_id <> all(${uuids(givenUp)}))
 			and (hold_id is null or
-				(until > ${instantParam(now)} and hold_id <> all(${uuids(usedHolds)})))`);
-	return (rows as unknown as (Claim & { seat: number | null })[]).map(({ seat, ...claim }) =>
-		seat === null ? claim : { ...claim, seat },
+				(until > ${instantParam(now)} and hold_id <> all(${uuids(usedHolds)})))`,
 	);
+	return rows.map(({ seat, ...claim }) => (seat === null ? claim : { ...claim, seat }));
 }
 
 function stayingFrom(

@@ -5,6 +5,7 @@ import { drizzle } from 'drizzle-orm/postgres-js';
 import { migrate } from 'drizzle-orm/postgres-js/migrator';
 import postgres from 'postgres';
 import type { Reader } from './connect';
+import { rowsOf } from './rows-of';
 
 /** Any number will do, as long as it is always the same one. */
 const MIGRATION_LOCK = 7_310_010;
@@ -33,8 +34,9 @@ export async function missingMigrations(db: Reader, folder: string): Promise<num
 	const journal = JSON.parse(readFileSync(join(folder, 'meta/_journal.json'), 'utf8')) as {
 		entries: unknown[];
 	};
-	const [row] = await db.execute<{ done: number }>(
-		sql`select count(*)::int as done from drizzle.__drizzle_migrations`,
+	const [row] = await rowsOf(
+		db,
+		sql<{ done: number }>`select count(*)::int as done from drizzle.__drizzle_migrations`,
 	);
 	return journal.entries.length - (row?.done ?? 0);
 }

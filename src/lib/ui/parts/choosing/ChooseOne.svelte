@@ -74,7 +74,7 @@
 		<Combobox.ContentStatic aria-label={label}>
 			{#snippet child({ props, open })}
 				{#if open}
-					<ul {...props} class="found">
+					<ul {...props} class={['found', isSearch && 'wide']}>
 						{#each found ?? [] as entry (entry.id)}
 							<Combobox.Item value={entry.id}>
 								{#snippet child({ props: item, highlighted })}
@@ -108,13 +108,16 @@
 		position: absolute;
 		z-index: 10;
 		inset-inline-start: 0;
-		inline-size: max(100%, 20rem);
+		inline-size: 100%;
 		max-block-size: 24rem;
 		overflow-y: auto;
 		margin-block-start: 0.25rem;
 		background: var(--color-base-100);
 		border: 1px solid var(--color-base-300);
 		border-radius: var(--radius-field);
+	}
+	.wide {
+		inline-size: max(100%, 20rem);
 	}
 	.line {
 		display: block;
