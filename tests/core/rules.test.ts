@@ -5,7 +5,7 @@ import type { Rules } from '$lib/core/snapshot/rules';
 import { usualRules } from '$lib/core/snapshot/rules';
 import { compareVisits } from '$lib/core/visits/compare-visits';
 import { settleVisit, type VisitFacts } from '$lib/core/visits/settle-visit';
-import type { WantedPlace } from '$lib/core/visits/kept-place';
+import type { WantedAppointment } from '$lib/core/visits/wanted-appointment';
 import {
 	at,
 	claimOn,
@@ -63,7 +63,7 @@ describe('when a conference can be booked', () => {
 });
 
 /** What a visit comes to: the codes of its conflicts, or `booked` and `asked` with their times. */
-function outcome(facts: VisitFacts, wanted: readonly WantedPlace[]): string[] {
+function outcome(facts: VisitFacts, wanted: readonly WantedAppointment[]): string[] {
 	const visit = settleVisit(facts, wanted);
 	return visit.ok
 		? visit.appointments.map(
@@ -72,7 +72,7 @@ function outcome(facts: VisitFacts, wanted: readonly WantedPlace[]): string[] {
 		: visit.conflicts.map(({ slot, code }) => `${slot}: ${code}`);
 }
 
-const want = (slot: string, more: Partial<WantedPlace> = {}): WantedPlace => ({
+const want = (slot: string, more: Partial<WantedAppointment> = {}): WantedAppointment => ({
 	slot,
 	wishes: [`for ${slot.split(' ')[0]}`],
 	...more,
@@ -87,7 +87,7 @@ describe('one appointment', () => {
 			string,
 			Partial<ConferenceSnapshot>,
 			Parameters<typeof factsOf>[1],
-			Partial<WantedPlace>,
+			Partial<WantedAppointment>,
 			string,
 		]
 	>([
@@ -403,7 +403,7 @@ describe('one appointment', () => {
 			places: [placeOf('room'), placeOf('link', { kind: 'video' })],
 			slots: [slotOf('d', 600, { places: ['room', 'link'] })],
 		});
-		const places = (more: Partial<WantedPlace>) => {
+		const places = (more: Partial<WantedAppointment>) => {
 			const visit = settleVisit(factsOf(snapshot), [want('d 600', more)]);
 			return visit.ok && visit.appointments.map(({ place }) => place.id);
 		};
@@ -445,7 +445,7 @@ describe('a whole visit', () => {
 		{ id: 'eve', thing: 'eve', notSee: [] },
 		{ id: 'adam', thing: 'adam', notSee: [] },
 	];
-	it.each<[string, Parameters<typeof factsOf>[1], WantedPlace[], string[]]>([
+	it.each<[string, Parameters<typeof factsOf>[1], WantedAppointment[], string[]]>([
 		['with time to walk', {}, [want('d 600'), want('e 624')], ['booked d 600', 'booked e 624']],
 		['without', {}, [want('d 600'), want('e 612')], ['e 612: turn-too-short']],
 		['in another order of words', {}, [want('e 612'), want('d 600')], ['e 612: turn-too-short']],
@@ -523,7 +523,7 @@ describe('a whole visit', () => {
 			hours: null,
 		}));
 		const needs = { stepFree: false, interpreter: 'Arabic' };
-		const who = (wanted: WantedPlace[], count: number) => {
+		const who = (wanted: WantedAppointment[], count: number) => {
 			const snapshot = { ...school, interpreters: interpreters.slice(0, count) };
 			const visit = settleVisit(factsOf(snapshot, { needs, adults: both }), wanted);
 			return visit.ok
@@ -543,7 +543,7 @@ describe('from one visit to another', () => {
 		{ id: '1', slots: ['a'], wishes: ['w'], adults: ['eve'], along: [], ...by },
 		{ id: '2', slots: ['b'], wishes: ['v'], adults: ['eve'], along: [], ...by },
 	];
-	it.each<[string, WantedPlace[], unknown]>([
+	it.each<[string, WantedAppointment[], unknown]>([
 		[
 			'the same',
 			[

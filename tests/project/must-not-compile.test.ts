@@ -23,7 +23,7 @@ it.each([
 	['desk-for-a-slot.ts', /"desk".*is not assignable/s],
 	['column-of-another-table.ts', /"wish".*is not assignable/s],
 	['next-thursday.ts', /"next Thursday"/],
-	['misspelt-field.ts', /'adultes' does not exist in type 'WantedPlace'/],
+	['misspelt-field.ts', /'adultes' does not exist in type 'WantedAppointment'/],
 	['refusal-without-a-sentence.ts', /"teacher-busy".* is missing/],
 	['refusal-of-no-rule.ts', /"a-new-one"/],
 	['act-without-consequences.ts', /"a\.new-one".* is missing/],

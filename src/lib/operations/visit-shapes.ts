@@ -1,6 +1,6 @@
 import { z, type ZodType } from 'zod';
 import type { Mode } from '../core/snapshot/snapshot';
-import type { KeptPlace, WantedPlace } from '../core/visits/kept-place';
+import type { KeptAppointment, WantedAppointment } from '../core/visits/wanted-appointment';
 import type { VisitConflict } from '../core/visits/settle-visit';
 import { date, exactly, id, instant } from './shapes';
 
@@ -17,20 +17,20 @@ const wanted = {
 	students: few.optional(),
 };
 
-export const wantedPlace: ZodType<WantedPlace> = z.object(wanted);
-const keptPlace: ZodType<KeptPlace> = z.object({ ...wanted, slots: z.array(id) });
+export const wantedAppointment: ZodType<WantedAppointment> = z.object(wanted);
+const keptAppointment: ZodType<KeptAppointment> = z.object({ ...wanted, slots: z.array(id) });
 
 /** What is kept for a family, until an instant. */
 export interface HeldVisit {
 	readonly id: string;
 	readonly until: number;
-	readonly keeps: readonly KeptPlace[];
+	readonly keeps: readonly KeptAppointment[];
 }
 
 export const heldVisit: ZodType<HeldVisit> = z.object({
 	id,
 	until: instant,
-	keeps: z.array(keptPlace),
+	keeps: z.array(keptAppointment),
 });
 
 const count = z.number();

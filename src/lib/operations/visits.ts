@@ -1,14 +1,20 @@
 import { z, type ZodType } from 'zod';
-import type { WantedPlace } from '../core/visits/kept-place';
+import type { WantedAppointment } from '../core/visits/wanted-appointment';
 import { change, reasons, type WhoseVisit } from './change';
 import { id, instant, key } from './shapes';
-import { conflicts, heldVisit, wantedPlace, type Conflicts, type HeldVisit } from './visit-shapes';
+import {
+	conflicts,
+	heldVisit,
+	wantedAppointment,
+	type Conflicts,
+	type HeldVisit,
+} from './visit-shapes';
 
 /** What families, and the office for them, ask for about their visits. */
 
 export interface VisitRequest extends WhoseVisit {
 	readonly key: string;
-	readonly appointments: readonly WantedPlace[];
+	readonly appointments: readonly WantedAppointment[];
 }
 
 const whose = { conferenceId: id, familyId: id };
@@ -17,7 +23,7 @@ const turn = (whose: WhoseVisit) => whose;
 const visit: ZodType<VisitRequest> = z.object({
 	...whose,
 	key,
-	appointments: z.array(wantedPlace).max(40),
+	appointments: z.array(wantedAppointment).max(40),
 });
 
 /** The ids of the appointments that were made, or that moved. */
@@ -118,7 +124,7 @@ export const holdMake = change({
 	input: z.object({
 		...whose,
 		key,
-		appointments: z.array(wantedPlace).min(1).max(40),
+		appointments: z.array(wantedAppointment).min(1).max(40),
 		replaces: z.array(id).max(40).optional(),
 	}) as ZodType<HoldRequest>,
 	done: held,
@@ -144,7 +150,7 @@ export const holdGiveBack = change({
 /** Slots of which a family may take one, until an instant. */
 export interface OfferRequest extends WhoseVisit {
 	readonly key: string;
-	readonly alternatives: readonly WantedPlace[];
+	readonly alternatives: readonly WantedAppointment[];
 	readonly until: number;
 	/** Of a teacher who offers: only at the own desks. */
 	readonly person?: string | undefined;
@@ -158,7 +164,7 @@ export const offerMake = change({
 	input: z.object({
 		...whose,
 		key,
-		alternatives: z.array(wantedPlace).min(1).max(10),
+		alternatives: z.array(wantedAppointment).min(1).max(10),
 		until: instant,
 		person: id.optional(),
 	}) as ZodType<OfferRequest>,

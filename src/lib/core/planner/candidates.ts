@@ -1,6 +1,6 @@
 import { contains, joined, overlaps, type Stretch } from '../time/stretch';
 import { PlaceNumbers } from './place-numbers';
-import type { FixedAppointment, FreeSlot, VisitProblem, WishToPlace } from './visit-problem';
+import type { FixedAppointment, FreeSlot, VisitProblem, WishToPlan } from './visit-problem';
 
 /** A wish (by its place in the list of wishes) at a slot that fits windows and fixed appointments. */
 export interface Candidate {
@@ -52,7 +52,7 @@ export function besideFixed(slot: FreeSlot, fixed: readonly Stretch[]): boolean 
 }
 
 /** Whether the wish could be met in the slot, as far as the slot goes. */
-export const suits = (wish: WishToPlace, slot: FreeSlot): boolean =>
+export const suits = (wish: WishToPlan, slot: FreeSlot): boolean =>
 	(wish.length ?? 1) === (slot.length ?? 1) &&
 	!wish.closed?.some(([start, end]) => overlaps({ start, end }, slot));
 
@@ -125,7 +125,7 @@ interface WantedDesk {
 	readonly wishes: number[];
 }
 
-function wantedDesks(wishes: readonly WishToPlace[]): Map<string, WantedDesk> {
+function wantedDesks(wishes: readonly WishToPlan[]): Map<string, WantedDesk> {
 	const wanted = new Map<string, WantedDesk>();
 	wishes.forEach(({ desks }, index) => {
 		for (const id of desks) {

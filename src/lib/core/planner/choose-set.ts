@@ -7,11 +7,11 @@ import {
 	type DateTables,
 	type Preference,
 } from './spread-over-dates';
-import type { VisitLimits, WishToPlace } from './visit-problem';
+import type { VisitLimits, WishToPlan } from './visit-problem';
 
 /** What is asked of the sets of wishes. */
 export interface SetsWanted {
-	readonly wishes: readonly WishToPlace[];
+	readonly wishes: readonly WishToPlan[];
 	readonly dates: readonly DateTables[];
 	/** The first minute of any date. */
 	readonly origin: number;
@@ -68,7 +68,7 @@ interface SetWeights {
 	readonly all: Float64Array;
 }
 
-function setWeights(wishes: readonly WishToPlace[]): SetWeights {
+function setWeights(wishes: readonly WishToPlan[]): SetWeights {
 	const must = new Float64Array(1 << wishes.length);
 	const all = new Float64Array(1 << wishes.length);
 	wishes.forEach(({ weight, must: isMust }, index) => {
@@ -116,7 +116,7 @@ function* groupsByWeight({ wishes, possible, required, limits }: SetsWanted): Ge
 
 /** Whether as many wishes may be placed, in all and for each student. */
 function limitTest(
-	wishes: readonly WishToPlace[],
+	wishes: readonly WishToPlan[],
 	{ family, perStudent }: VisitLimits,
 ): (set: number) => boolean {
 	if (family === undefined && perStudent === undefined) return () => true;

@@ -30,7 +30,7 @@ export interface FreeSlot {
 }
 
 /** One meeting wanted. `desks` lists the acceptable desks; `weight` is 0 or more. */
-export interface WishToPlace {
+export interface WishToPlan {
 	readonly id: WishId;
 	readonly desks: readonly DeskId[];
 	readonly weight: number;
@@ -67,7 +67,7 @@ export interface VisitLimits {
 
 /** One party's visit to plan: one adult, or several who go everywhere together. */
 export interface VisitProblem extends TurnRule {
-	readonly wishes: readonly WishToPlace[];
+	readonly wishes: readonly WishToPlan[];
 	readonly slots: readonly FreeSlot[];
 	/** When the party can come. Missing: at any time. An empty list: never. */
 	readonly windows?: readonly (readonly [start: number, end: number])[];

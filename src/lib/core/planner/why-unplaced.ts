@@ -1,6 +1,6 @@
 import { besideFixed, suits, windowTest } from './candidates';
 import { turnMinutes } from '../snapshot/turn';
-import type { Visit, VisitProblem, WishToPlace } from './visit-problem';
+import type { Visit, VisitProblem, WishToPlan } from './visit-problem';
 
 /** Why a wish has no place in a visit. */
 export type UnplacedReason =
@@ -19,7 +19,7 @@ export function unplacedWishes(problem: VisitProblem, visit: Visit): UnplacedWis
 		.map((wish) => ({ wish: wish.id, reason: whyUnplaced(problem, wish) }));
 }
 
-function whyUnplaced(problem: VisitProblem, wish: WishToPlace): UnplacedReason {
+function whyUnplaced(problem: VisitProblem, wish: WishToPlan): UnplacedReason {
 	const free = problem.slots.filter((slot) => wish.desks.includes(slot.desk) && suits(wish, slot));
 	if (free.length === 0) return 'desk-full';
 	const inHours = free.filter(windowTest(problem.windows));

@@ -145,7 +145,7 @@ export function compareLists(
 	};
 }
 
-interface Places {
+interface Drafts {
 	readonly persons: PersonDrafts;
 	readonly classes: ClassDrafts;
 	readonly students: StudentDrafts;
@@ -154,7 +154,7 @@ interface Places {
 
 function compareTeaching(
 	lists: RegisterLists,
-	{ persons, classes, fault }: Pick<Places, 'persons' | 'classes' | 'fault'>,
+	{ persons, classes, fault }: Pick<Drafts, 'persons' | 'classes' | 'fault'>,
 ): KnownTeaching[] {
 	const teachersListed = lists.kinds.includes('teachers');
 	return lists.teaching.flatMap(({ origin, class: label, teacher, subject }) => {
@@ -191,7 +191,7 @@ function compareEnrolments(
 		classes,
 		homes,
 		fault,
-	}: Pick<Places, 'students' | 'classes' | 'fault'> & {
+	}: Pick<Drafts, 'students' | 'classes' | 'fault'> & {
 		readonly homes: ReadonlyMap<string, string>;
 	},
 ): KnownEnrolment[] {
@@ -218,7 +218,7 @@ function noteEmptyClasses(
 		state,
 		classes,
 		fault,
-	}: Pick<Places, 'classes' | 'fault'> & {
+	}: Pick<Drafts, 'classes' | 'fault'> & {
 		readonly teaching: readonly KnownTeaching[];
 		readonly enrolments: readonly KnownEnrolment[];
 		readonly state: RegisterState;

@@ -1,5 +1,5 @@
 import type { Mode } from '../snapshot/snapshot';
-import type { WantedPlace } from './kept-place';
+import type { WantedAppointment } from './wanted-appointment';
 
 /** An appointment that a family has, as far as a change of its visit is about it. */
 export interface OwnAppointment {
@@ -18,7 +18,7 @@ export interface VisitDifference {
 	/** Appointments that are cancelled. */
 	readonly ended: readonly string[];
 	/** Appointments to make; one with an `id` moves. */
-	readonly wanted: readonly (WantedPlace & { readonly id?: string })[];
+	readonly wanted: readonly (WantedAppointment & { readonly id?: string })[];
 }
 
 /**
@@ -28,7 +28,7 @@ export interface VisitDifference {
  */
 export function compareVisits(
 	own: readonly OwnAppointment[],
-	wanted: readonly WantedPlace[],
+	wanted: readonly WantedAppointment[],
 ): VisitDifference {
 	const left = new Map(own.map((entry) => [entry.id, entry]));
 	const changed = wanted.filter((entry) => {
@@ -48,7 +48,10 @@ export function compareVisits(
 }
 
 /** Whether an appointment is just what is wanted. */
-export function isAsWanted(own: OwnAppointment, { mode, person, ...wanted }: WantedPlace): boolean {
+export function isAsWanted(
+	own: OwnAppointment,
+	{ mode, person, ...wanted }: WantedAppointment,
+): boolean {
 	return (
 		own.slots[0] === wanted.slot &&
 		(mode === undefined || mode === own.mode) &&

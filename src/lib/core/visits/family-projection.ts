@@ -3,7 +3,7 @@ import { modeOf } from '../rules/places';
 import { MINUTE, type LocalDate } from '../time/local-time';
 import type { FixedAppointment, FreeSlot, VisitProblem } from '../planner/visit-problem';
 import type { Refusal, RefusalCode } from '../rules/answer';
-import type { KeptPlace } from './kept-place';
+import type { KeptAppointment } from './wanted-appointment';
 import type { Phase } from '../conferences/phase';
 import type { ConferenceFacts, Mode, Place } from '../snapshot/snapshot';
 import type { Travel } from '../snapshot/turn';
@@ -40,9 +40,9 @@ export interface FamilyProjection {
 	readonly places: readonly (Place & { readonly key: string })[];
 	readonly travel: readonly Travel[];
 	readonly dates: readonly LocalDate[];
-	readonly wishes: readonly FamilyWish[];
+	readonly wishes: readonly ShownWish[];
 	readonly slots: readonly FamilySlot[];
-	readonly appointments: readonly FamilyAppointment[];
+	readonly appointments: readonly ShownAppointment[];
 	/** What is kept for the family: while it finishes, because it was offered, or because it waits. */
 	readonly holds: readonly FamilyHold[];
 	/** Ids of wishes for which the family is on the waiting list. */
@@ -62,7 +62,7 @@ export interface FamilyHold {
 	readonly id: string;
 	readonly kind: 'hold' | 'offer' | 'waiting';
 	readonly until: number;
-	readonly keeps: readonly KeptPlace[];
+	readonly keeps: readonly KeptAppointment[];
 }
 
 export interface FamilyStudent {
@@ -80,7 +80,7 @@ export interface FamilyDesk {
 	readonly substitutes: readonly NamedSubstitute[];
 }
 
-export interface FamilyWish {
+export interface ShownWish {
 	readonly id: string;
 	readonly student: string;
 	readonly desks: readonly string[];
@@ -120,7 +120,7 @@ export interface FamilySlot {
 	readonly receivers: readonly number[];
 }
 
-export interface FamilyAppointment {
+export interface ShownAppointment {
 	readonly id: string;
 	/** Rises with every change of the appointment and of its desk. */
 	readonly revision: number;
@@ -203,7 +203,7 @@ export function familyVisitProblem(view: FamilyProjection, choice: VisitChoice):
 }
 
 /** Whether two wishes about one student could be met at one desk. */
-const mayMeetTwice = (wishes: readonly FamilyWish[]): boolean =>
+const mayMeetTwice = (wishes: readonly ShownWish[]): boolean =>
 	wishes.some((one, index) =>
 		wishes
 			.slice(0, index)

@@ -6,7 +6,7 @@ import {
 } from './family-projection';
 import type { Mode } from '../snapshot/snapshot';
 import { MINUTE } from '../time/local-time';
-import type { WantedPlace } from './kept-place';
+import type { WantedAppointment } from './wanted-appointment';
 import { asFixed } from '../planner/plan-visit';
 import { suggestVisits, type Suggestion, type SuggestionName } from '../planner/suggest-visits';
 import type { FreeSlot, Placement, VisitProblem } from '../planner/visit-problem';
@@ -47,7 +47,7 @@ export function suggestFor(view: FamilyProjection, choice: VisitChoice): Planned
  */
 export function plansKeeping(
 	view: FamilyProjection,
-	wanted: readonly WantedPlace[],
+	wanted: readonly WantedAppointment[],
 	gone: ReadonlySet<string>,
 ): PlannedVisit[] {
 	const wishes = wanted.flatMap((entry) => entry.wishes);
@@ -64,7 +64,7 @@ export function plansKeeping(
 }
 
 /** A wanted appointment as the planner would place it; none when its slot is not free. */
-function placementOf({ slots, wishes }: VisitProblem, wanted: WantedPlace): Placement[] {
+function placementOf({ slots, wishes }: VisitProblem, wanted: WantedAppointment): Placement[] {
 	const wish = wishes.find(({ id }) => id === wanted.wishes[0]);
 	const slot = slots.find(
 		({ id, mode, length }) =>

@@ -4,7 +4,7 @@ import type { Claim, ConferenceSnapshot, Desk, Place, Slot } from '../snapshot/s
 import { indexOf, type SnapshotIndex } from '../snapshot/snapshot-index';
 import { placeKey } from '../snapshot/ways';
 import { leastBusy, receiversOn } from '../desks/receivers';
-import { newStanding, type NewStanding } from '../rules/acceptance';
+import { firstStanding, type FirstStanding } from '../rules/acceptance';
 import { firstRefusal, isRefusal, type Answer, type Refusal } from '../rules/answer';
 import { isOpen, type Booker } from '../rules/booking-window';
 import { interpretersFree } from '../rules/interpreters';
@@ -13,7 +13,7 @@ import { choosePlace } from '../rules/places';
 import { placesOf, slotAnswer, type FamilyNeeds } from '../rules/slot-answer';
 import { hasTurns, type Attended } from '../rules/turns';
 import { overlaps, type Stretch } from '../time/stretch';
-import type { WantedPlace } from './kept-place';
+import type { WantedAppointment } from './wanted-appointment';
 import { wholeStretch } from '../snapshot/slots-in-a-row';
 
 /** An adult of the family who can come; `thing` is what claims are about: of a teacher, the person. */
@@ -31,7 +31,7 @@ export interface ComingStudent {
 }
 
 /** A wish that may be served. */
-export interface OpenWish {
+export interface WishToSettle {
 	readonly id: string;
 	readonly student: string;
 	readonly desks: readonly string[];
@@ -56,7 +56,7 @@ export interface VisitFacts {
 	readonly adults: readonly ComingAdult[];
 	/** Students who could come along. */
 	readonly students: readonly ComingStudent[];
-	readonly wishes: readonly OpenWish[];
+	readonly wishes: readonly WishToSettle[];
 	/** What is taken, without what the family gives up for this visit; duties among it. */
 	readonly claims: ClaimsByThing;
 	/** What the adults attend anyway, with whichever of their families. */
@@ -71,8 +71,8 @@ export interface VisitFacts {
 export type VisitConflict = Refusal & { readonly slot: SlotId };
 
 /** An appointment with all that it takes. */
-export interface SettledAppointment extends NewStanding {
-	readonly wanted: WantedPlace;
+export interface SettledAppointment extends FirstStanding {
+	readonly wanted: WantedAppointment;
 	readonly desk: Desk;
 	readonly slots: readonly Slot[];
 	/** The seat taken in each of the slots, from 1. */
@@ -99,7 +99,7 @@ export type SettledVisit =
  * thing against each appointment that cannot be. Appointments are taken in order of time, so that
  * each counts for those after it.
  */
-export function settleVisit(facts: VisitFacts, wanted: readonly WantedPlace[]): SettledVisit {
+export function settleVisit(facts: VisitFacts, wanted: readonly WantedAppointment[]): SettledVisit {
 	const open = isOpen(facts.snapshot.conference, facts.booker, facts.now);
 	if (isRefusal(open))
 		return { ok: false, conflicts: wanted.map(({ slot }) => ({ slot, ...open })) };
@@ -113,9 +113,12 @@ export function settleVisit(facts: VisitFacts, wanted: readonly WantedPlace[]): 
 	return { ok: true, appointments: course.settled };
 }
 
-function inOrder(wanted: readonly WantedPlace[], snapshot: VisitFacts['snapshot']): WantedPlace[] {
+function inOrder(
+	wanted: readonly WantedAppointment[],
+	snapshot: VisitFacts['snapshot'],
+): WantedAppointment[] {
 	const { slots } = indexOf(snapshot);
-	const startOf = ({ slot }: WantedPlace) => slots.get(slot)?.start ?? 0;
+	const startOf = ({ slot }: WantedAppointment) => slots.get(slot)?.start ?? 0;
 	return [...wanted].sort((a, b) => startOf(a) - startOf(b));
 }
 
@@ -136,7 +139,7 @@ class Course {
 	}
 
 	/** Takes the appointment into the visit, or says why not. */
-	settle(wanted: WantedPlace): Refusal | null {
+	settle(wanted: WantedAppointment): Refusal | null {
 		const { facts } = this;
 		const wishes = facts.wishes.filter(({ id }) => wanted.wishes.includes(id));
 		const length = lengthOf(wishes, facts);
@@ -187,7 +190,7 @@ class Course {
 			along,
 			seats: slots.map((slot) => this.#freeSeat(slot)),
 			interpreter: this.#interpreter(stretch),
-			...newStanding(snapshot.conference, desk, { bySchool, now, start }),
+			...firstStanding(snapshot.conference, desk, { bySchool, now, start }),
 		});
 		return null;
 	}
@@ -197,7 +200,7 @@ class Course {
 		return { conference, interpreters, places: this.#index.places, claims: this.#claims };
 	}
 
-	#servesWishes({ wishes: ids }: WantedPlace, desk: Desk): Answer {
+	#servesWishes({ wishes: ids }: WantedAppointment, desk: Desk): Answer {
 		const known = this.facts.wishes.filter(({ id }) => ids.includes(id));
 		if (ids.some((id) => this.#served.has(id))) return { code: 'already-arranged' };
 		const isKnown = known.length === new Set(ids).size && known.length > 0;
@@ -297,7 +300,7 @@ class Course {
 	}
 }
 
-const isOfFamily = (wanted: WantedPlace, { adults, students }: VisitFacts): Answer =>
+const isOfFamily = (wanted: WantedAppointment, { adults, students }: VisitFacts): Answer =>
 	(wanted.adults ?? []).every((id) => adults.some((adult) => adult.id === id)) &&
 	(wanted.students ?? []).every((id) => students.some((student) => student.id === id))
 		? 'yes'
@@ -305,7 +308,7 @@ const isOfFamily = (wanted: WantedPlace, { adults, students }: VisitFacts): Answ
 
 /** A meeting takes as many slots as its longest wish, and those of an interpreted one. */
 export const lengthOf = (
-	wishes: readonly Pick<OpenWish, 'length'>[],
+	wishes: readonly Pick<WishToSettle, 'length'>[],
 	{ needs, snapshot }: Pick<VisitFacts, 'needs' | 'snapshot'>,
 ): number =>
 	Math.max(

@@ -17,7 +17,7 @@ import {
 	visit,
 	visitAsItIs,
 	visitProblem,
-	wantedPlace,
+	wantedAppointment,
 	wantedVisit,
 } from './schemas';
 
@@ -166,7 +166,7 @@ export const putAppointments = operation({
 	keyed: true,
 	summary: 'Makes the visit the one that is sent, in one step; the old one stands until it does.',
 	query: whoseVisit,
-	body: z.object({ appointments: z.array(wantedPlace).max(40) }).strict(),
+	body: z.object({ appointments: z.array(wantedAppointment).max(40) }).strict(),
 	answers: {
 		200: { says: 'The visit as it is now.', schema: visitAsItIs },
 		409: conflicts,

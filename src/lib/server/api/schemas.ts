@@ -24,7 +24,7 @@ export const seatState = z.enum(['free', 'held', 'asked', 'booked', 'blocked', '
 
 const few = (schema: z.ZodType<string>) => z.array(schema).max(40);
 
-export const wantedPlace = z
+export const wantedAppointment = z
 	.object({
 		slot: id.describe('The first of its slots.'),
 		wishes: few(id).min(1),
@@ -40,7 +40,9 @@ export const wantedPlace = z
 	})
 	.strict();
 
-export const wantedVisit = z.object({ appointments: z.array(wantedPlace).min(1).max(40) }).strict();
+export const wantedVisit = z
+	.object({ appointments: z.array(wantedAppointment).min(1).max(40) })
+	.strict();
 
 export const planRequest = z
 	.object({

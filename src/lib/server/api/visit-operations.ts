@@ -1,7 +1,7 @@
 import type { z } from 'zod';
 import { may } from '../../core/permissions/may';
 import type { FamilyProjection } from '../../core/visits/family-projection';
-import type { WantedPlace } from '../../core/visits/kept-place';
+import type { WantedAppointment } from '../../core/visits/wanted-appointment';
 import { plansKeeping, suggestFor, type PlannedVisit } from '../../core/visits/plan-for-family';
 import type { VisitConflict } from '../../core/visits/settle-visit';
 import { bookVisit, cancelAppointments, changeVisit } from '../visits/change-visit';
@@ -11,7 +11,7 @@ import type { Outcome } from '../../operations/change';
 import type { Conflicts } from '../../operations/visit-shapes';
 import type { Plan } from './operations';
 import { notFound, Problem } from './problem';
-import type { planRequest, wantedPlace } from './schemas';
+import type { planRequest, wantedAppointment } from './schemas';
 import type { Asked, Given } from './serve-operation';
 import { holdAnswer, instantText, visitAnswer, visitAsItIsAnswer } from './visit-answer';
 import { whoseVisit } from './whose-visit';
@@ -67,9 +67,9 @@ const planAnswer = ({ name, appointments, waiting, unmet }: PlannedVisit): Plan 
 	})),
 });
 
-type Wanted = z.infer<typeof wantedPlace>;
+type Wanted = z.infer<typeof wantedAppointment>;
 
-const placesFrom = (appointments: readonly Wanted[]): WantedPlace[] =>
+const wantedFrom = (appointments: readonly Wanted[]): WantedAppointment[] =>
 	appointments.map(({ slot, wishes, person, mode, adults, students }) => ({
 		slot,
 		wishes,
@@ -83,7 +83,7 @@ export async function bookAppointments(
 	asked: VisitAsked<{ appointments: readonly Wanted[] }>,
 ): Promise<Given> {
 	const { adult, conferenceId, familyId, view, asItIs } = await viewOf(asked);
-	const appointments = placesFrom(asked.body.appointments);
+	const appointments = wantedFrom(asked.body.appointments);
 	const request = { conferenceId, familyId, key: asked.key, appointments };
 	const result = await bookVisit(asked.app, adult, request);
 	await orConflicts(result, appointments, view);
@@ -94,7 +94,7 @@ export async function changeAppointments(
 	asked: VisitAsked<{ appointments: readonly Wanted[] }>,
 ): Promise<Given> {
 	const { adult, conferenceId, familyId, view, asItIs } = await viewOf(asked);
-	const appointments = placesFrom(asked.body.appointments);
+	const appointments = wantedFrom(asked.body.appointments);
 	const request = { conferenceId, familyId, key: asked.key, appointments };
 	await orConflicts(await changeVisit(asked.app, adult, request), appointments, view);
 	return { body: await asItIs() };
@@ -116,7 +116,7 @@ export async function holdAppointments(
 	asked: VisitAsked<{ appointments: readonly Wanted[]; replaces?: readonly string[] | undefined }>,
 ): Promise<Given> {
 	const { adult, conferenceId, familyId, view } = await viewOf(asked);
-	const appointments = placesFrom(asked.body.appointments);
+	const appointments = wantedFrom(asked.body.appointments);
 	const { replaces } = asked.body;
 	const result = await holdVisit(asked.app, adult, {
 		conferenceId,
@@ -143,7 +143,7 @@ export async function giveBackHold(asked: VisitAsked<unknown, { id?: string }>):
 
 async function orConflicts(
 	result: Outcome<object, Conflicts>,
-	wanted: readonly WantedPlace[],
+	wanted: readonly WantedAppointment[],
 	view: () => Promise<FamilyProjection>,
 ): Promise<void> {
 	if (!result.ok) throw await conflictProblem(result.conflicts, wanted, view);
@@ -152,7 +152,7 @@ async function orConflicts(
 /** What stands in the way, and fresh plans with what is still free kept. */
 async function conflictProblem(
 	conflicts: readonly VisitConflict[],
-	wanted: readonly WantedPlace[],
+	wanted: readonly WantedAppointment[],
 	view: () => Promise<FamilyProjection>,
 ): Promise<Problem> {
 	const gone = new Set(conflicts.map(({ slot }) => slot));

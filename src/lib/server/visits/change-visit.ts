@@ -12,7 +12,7 @@ import {
 	type OwnAppointment,
 	type VisitDifference,
 } from '../../core/visits/compare-visits';
-import type { WantedPlace } from '../../core/visits/kept-place';
+import type { WantedAppointment } from '../../core/visits/wanted-appointment';
 import { lengthOf, settleVisit, type VisitConflict } from '../../core/visits/settle-visit';
 import type { InputOf } from '../../operations/change';
 import type { Conflicts } from '../../operations/visit-shapes';
@@ -205,7 +205,7 @@ const standingOf = (after: z.infer<typeof touched>): { appointments: string[] } 
 async function stopWaiting(
 	tx: Transaction,
 	{ waiting: waitsFor }: Pick<FamilyFacts, 'waiting'>,
-	wanted: readonly WantedPlace[],
+	wanted: readonly WantedAppointment[],
 ): Promise<void> {
 	const wishes = wanted.flatMap(({ wishes }) => wishes).filter((id) => waitsFor.includes(id));
 	if (wishes.length) await tx.delete(waiting).where(inArray(waiting.wishId, wishes));
@@ -233,7 +233,7 @@ export async function lockWanted(
 	snapshot: ConferenceSnapshot,
 	{ needs, wishes }: Pick<FamilyFacts, 'needs' | 'wishes'>,
 	visit: {
-		readonly wanted: readonly WantedPlace[];
+		readonly wanted: readonly WantedAppointment[];
 		readonly released: readonly string[];
 	},
 ): Promise<string[]> {
@@ -260,7 +260,7 @@ function withLabels(
 	wanted: VisitDifference['wanted'],
 ) {
 	const labels = new Map(family.students.map((row) => [row.id, row.label ?? row.yearGroup]));
-	const ids = new Map(wanted.map((entry) => [entry as WantedPlace, entry.id]));
+	const ids = new Map(wanted.map((entry) => [entry as WantedAppointment, entry.id]));
 	return settled.map((entry) => {
 		const id = ids.get(entry.wanted);
 		return {
@@ -273,7 +273,7 @@ function withLabels(
 
 /** The net under the locks: what a constraint refuses was taken by somebody. */
 export async function takenBySomebody(
-	wanted: readonly WantedPlace[],
+	wanted: readonly WantedAppointment[],
 	error: unknown,
 ): Promise<({ ok: false } & Conflicts) | null> {
 	if (!isLostRace(error)) return null;

@@ -22,7 +22,7 @@ const DERIVED_WEIGHT = 10;
 const OPTIONAL_WEIGHT = 1;
 
 /** A meeting that follows from classes, or from a desk that is open to all (`teacher` is null). */
-interface WantedWish {
+interface DerivedWish {
 	readonly familyId: string;
 	readonly studentId: string;
 	readonly teacherId: string | null;
@@ -30,17 +30,17 @@ interface WantedWish {
 }
 
 /** A derived wish as it is. */
-interface KnownWish extends WantedWish {
+interface KnownWish extends DerivedWish {
 	readonly id: string;
 	readonly isDropped: boolean;
 }
 
 /** What makes it the same wish: family, student and teacher; of a desk that is open to all, the desk. */
-const identityOf = ({ familyId, studentId, teacherId, desks }: WantedWish): string =>
+const identityOf = ({ familyId, studentId, teacherId, desks }: DerivedWish): string =>
 	`${familyId}/${studentId}/${teacherId ?? desks.join()}`;
 
 /** Two teachers who receive together are one meeting, whichever of them it follows from. */
-const meetingAt = ({ familyId, studentId, teacherId, desks }: WantedWish): string =>
+const meetingAt = ({ familyId, studentId, teacherId, desks }: DerivedWish): string =>
 	`${familyId}/${studentId}/${teacherId === null}/${desks.join()}`;
 
 /**
@@ -99,12 +99,12 @@ export async function deriveWishes(
 	);
 }
 
-async function wantedWishes(tx: Transaction, conferenceId: string): Promise<WantedWish[]> {
+async function wantedWishes(tx: Transaction, conferenceId: string): Promise<DerivedWish[]> {
 	const meetings = groupBy(
 		await meetingsOf(tx, conferenceId),
 		({ familyId, studentId, personId }) => `${familyId}/${studentId}/${personId}`,
 	);
-	const wanted = new Map<string, WantedWish>();
+	const wanted = new Map<string, DerivedWish>();
 	const met = new Set<string>();
 	for (const rows of meetings.values()) {
 		const { familyId, studentId, personId } = rows[0]!;
@@ -139,9 +139,9 @@ async function knownWishes(tx: Transaction, conferenceId: string): Promise<Known
 }
 
 /** Each wanted wish with the known one that it is: by its teacher first, then by where one meets. */
-function matchWishes(wanted: readonly WantedWish[], known: readonly KnownWish[]) {
+function matchWishes(wanted: readonly DerivedWish[], known: readonly KnownWish[]) {
 	const left = new Set(known);
-	const kept: { readonly wish: KnownWish; readonly wanted: WantedWish }[] = [];
+	const kept: { readonly wish: KnownWish; readonly wanted: DerivedWish }[] = [];
 	let open = wanted;
 	for (const keyOf of [identityOf, meetingAt]) {
 		const byKey = new Map([...left].reverse().map((entry) => [keyOf(entry), entry]));

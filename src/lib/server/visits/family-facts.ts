@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm';
 import type { WithdrawnRight } from '../../core/permissions/adult-rights';
-import type { OpenWish, VisitFacts } from '../../core/visits/settle-visit';
+import type { WishToSettle, VisitFacts } from '../../core/visits/settle-visit';
 import { rowsOf } from '../foundation/database/rows-of';
 import type { Reader } from '../foundation/database/connect';
 import type { adult, hold, student, wish } from '../foundation/database/schema';
@@ -21,7 +21,7 @@ export type FamilyStudentRow = Pick<
 > & { readonly label: string | null };
 
 /** A wish of the family with the desks that would do, best first. */
-export type WishRow = Omit<OpenWish, 'placed'> &
+export type StoredWish = Omit<WishToSettle, 'placed'> &
 	Pick<typeof wish.$inferSelect, 'weight' | 'must' | 'optional' | 'askedBy'>;
 
 export type HoldRow = typeof hold.$inferSelect;
@@ -34,7 +34,7 @@ export interface FamilyFacts {
 	/** What was withdrawn from its adults. */
 	readonly rights: readonly WithdrawnRight[];
 	readonly students: readonly FamilyStudentRow[];
-	readonly wishes: readonly WishRow[];
+	readonly wishes: readonly StoredWish[];
 	/** Its standing appointments at the conference. */
 	readonly own: readonly AppointmentState[];
 	/** What its adults attend there, with whichever of their families. */

@@ -1,7 +1,7 @@
 import type { Actor } from '../../core/permissions/may';
 import { rightsOf, type HasRight } from '../../core/permissions/adult-rights';
 import type { AppointmentState } from './appointment-state';
-import type { FamilyFacts, FamilyStudentRow, HoldRow, WishRow } from './family-facts';
+import type { FamilyFacts, FamilyStudentRow, HoldRow, StoredWish } from './family-facts';
 
 /**
  * What of a family's visit whoever acts may see and change; of whoever acts for the school, all of it.
@@ -13,7 +13,7 @@ export interface FamilyShare {
 	/** Who may be seen. */
 	readonly students: readonly FamilyStudentRow[];
 	/** For whom it may be booked. */
-	readonly wishes: readonly WishRow[];
+	readonly wishes: readonly StoredWish[];
 	/** Appointments of which it may know: about several students, with the right to all of them. */
 	readonly seen: readonly AppointmentState[];
 	/** Those of them that may be moved or cancelled. */

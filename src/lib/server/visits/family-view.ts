@@ -1,10 +1,10 @@
 import { and, eq, inArray } from 'drizzle-orm';
 import type {
-	FamilyAppointment,
+	ShownAppointment,
 	FamilyLimits,
 	FamilyProjection,
 	FamilySlot,
-	FamilyWish,
+	ShownWish,
 } from '../../core/visits/family-projection';
 import { phaseOf } from '../../core/conferences/phase';
 import type { Slot } from '../../core/snapshot/snapshot';
@@ -144,7 +144,7 @@ export async function familyView(
 /** Telephone numbers with their PINs let anybody in: a family has those that it is booked to use. */
 async function numbersOf(
 	db: Reader,
-	appointments: readonly FamilyAppointment[],
+	appointments: readonly ShownAppointment[],
 ): Promise<ReadonlyMap<string, string>> {
 	const rows = await db
 		.select({ id: place.id, name: place.name })
@@ -204,7 +204,7 @@ function limitsLeft(
 
 /** Desks at which one more appointment about the student is not one too many. */
 function openDesks(
-	{ desks, student }: Pick<FamilyWish, 'desks' | 'student'>,
+	{ desks, student }: Pick<ShownWish, 'desks' | 'student'>,
 	{ snapshot, counted }: VisitFacts,
 ): string[] {
 	const { oncePerDesk, households } = snapshot.conference.rules;
@@ -289,7 +289,7 @@ async function appointmentsOf(
 	{ db, config }: Pick<App, 'db' | 'config'>,
 	own: readonly AppointmentState[],
 	timeZone: string,
-): Promise<FamilyAppointment[]> {
+): Promise<ShownAppointment[]> {
 	if (own.length === 0) return [];
 	const [rows, versions] = await Promise.all([
 		db

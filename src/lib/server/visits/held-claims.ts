@@ -1,5 +1,5 @@
 import { and, inArray, isNotNull, lte } from 'drizzle-orm';
-import type { WantedPlace } from '../../core/visits/kept-place';
+import type { WantedAppointment } from '../../core/visits/wanted-appointment';
 import { claimsOf, type SettledAppointment } from '../../core/visits/settle-visit';
 import type { Transaction } from '../foundation/database/connect';
 import { claim, hold } from '../foundation/database/schema';
@@ -12,7 +12,7 @@ import type { FamilyShare } from './family-share';
  */
 export function usedHolds(
 	{ holds }: Pick<FamilyShare, 'holds'>,
-	wanted: readonly WantedPlace[],
+	wanted: readonly WantedAppointment[],
 ): HoldRow[] {
 	if (wanted.length === 0) return [];
 	const slots = new Set(wanted.map(({ slot }) => slot));

@@ -2,7 +2,7 @@ import { eq, sql } from 'drizzle-orm';
 import type { ConferenceSnapshot } from '../../core/snapshot/snapshot';
 import { MINUTE } from '../../core/time/local-time';
 import { compareVisits } from '../../core/visits/compare-visits';
-import type { KeptPlace, WantedPlace } from '../../core/visits/kept-place';
+import type { KeptAppointment, WantedAppointment } from '../../core/visits/wanted-appointment';
 import {
 	settleVisit,
 	type SettledAppointment,
@@ -139,7 +139,7 @@ export const offerSlots = performs(offerMake).by({
 
 function onlyOwnDesks(
 	{ slots, desks }: ConferenceSnapshot,
-	alternatives: readonly WantedPlace[],
+	alternatives: readonly WantedAppointment[],
 	person: string,
 ): void {
 	const own = new Set(
@@ -152,7 +152,10 @@ function onlyOwnDesks(
 }
 
 /** Each alternative fits by itself; on the school's side all of them are taken at once. */
-function settleAlternatives(facts: VisitFacts, alternatives: readonly WantedPlace[]): SettledVisit {
+function settleAlternatives(
+	facts: VisitFacts,
+	alternatives: readonly WantedAppointment[],
+): SettledVisit {
 	const appointments: SettledAppointment[] = [];
 	const conflicts: VisitConflict[] = [];
 	const slots = new Set<string>();
@@ -188,7 +191,7 @@ export async function writeHold(
 	facts: Omit<HoldRow, 'id' | 'keeps'>,
 ): Promise<HeldVisit> {
 	await clearEndedHolds(tx, clock.now(), appointments);
-	const keeps = appointments.map(({ wanted, slots }): KeptPlace => ({
+	const keeps = appointments.map(({ wanted, slots }): KeptAppointment => ({
 		...wanted,
 		slots: slots.map(({ id }) => id),
 	}));

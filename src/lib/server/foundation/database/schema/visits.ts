@@ -23,7 +23,7 @@ import {
 	uniqueIndex,
 	uuid,
 } from 'drizzle-orm/pg-core';
-import type { KeptPlace } from '../../../../core/visits/kept-place';
+import type { KeptAppointment } from '../../../../core/visits/wanted-appointment';
 import { id, instant, version } from './columns';
 import { conference } from './conferences';
 import { desk, slot } from './desks';
@@ -282,7 +282,7 @@ export const hold = pgTable(
 			.$type<AdultId>()
 			.references(() => adult.id),
 		/** What it keeps, as it was asked for. */
-		keeps: jsonb('keeps').$type<KeptPlace[]>().notNull(),
+		keeps: jsonb('keeps').$type<KeptAppointment[]>().notNull(),
 		since: instant('since').notNull(),
 		until: instant('until').notNull(),
 	},

@@ -2,7 +2,7 @@ import type { AdultId, PersonId, SlotId, StudentId, WishId } from '../ids';
 import type { Mode } from '../snapshot/snapshot';
 
 /** One appointment as a family or the school asks for it. Ids. */
-export interface WantedPlace {
+export interface WantedAppointment {
 	/** The first of its slots. */
 	readonly slot: SlotId;
 	readonly wishes: readonly WishId[];
@@ -17,6 +17,6 @@ export interface WantedPlace {
 }
 
 /** What a hold keeps: the appointment asked for, and the slots that are kept for it. */
-export interface KeptPlace extends WantedPlace {
+export interface KeptAppointment extends WantedAppointment {
 	readonly slots: readonly SlotId[];
 }
