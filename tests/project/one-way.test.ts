@@ -2,6 +2,7 @@
 import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
+import { operations } from '$lib/server/api/operations';
 import ts from 'typescript';
 
 const sources = execFileSync('git', ['ls-files', 'src', 'demo'], { encoding: 'utf8' })
@@ -79,4 +80,12 @@ describe('answers are read by their schema', () => {
 			expect.stringMatching(/post-for-lines\.ts$/),
 		]);
 	});
+});
+
+it('what other programs may change is declared, and described as it is declared', () => {
+	const changing = operations.filter(({ method }) => method !== 'get');
+	// Whole visits are worked out by a question, which is too large for an address.
+	expect(changing.filter(({ does }) => !does).map(({ id }) => id)).toEqual(['postPlans']);
+	for (const { does, keyed, step } of changing)
+		if (does) expect([keyed, step === 'finish']).toEqual([does.keyed, does.turn !== null]);
 });

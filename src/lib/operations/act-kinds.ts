@@ -50,6 +50,7 @@ export type ActKind =
 	| 'family.erased'
 	| 'safety.right-changed'
 	| 'safety.apart-changed'
+	| 'invitations.made'
 	| 'links.sent'
 	| 'link.confirmed'
 	| 'account.invited'

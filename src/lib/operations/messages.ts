@@ -27,6 +27,22 @@ export const linksSendAll = change({
 	leaves: ['links.sent'],
 });
 
+const invitation = z.object({
+	family: id,
+	label: z.string(),
+	code: z.string(),
+	links: z.array(z.object({ adult: id, link: z.string() })),
+});
+
+/** Makes sure that all families of a conference have a link and a code, and tells them. */
+export const invitationsMake = change({
+	name: 'invitations.make',
+	may: 'links.see',
+	input: z.object({ conferenceId: id }),
+	done: z.object({ invitations: z.array(invitation) }),
+	leaves: ['invitations.made'],
+});
+
 /** Whoever opened the link has the address to which it was sent. */
 export const addressConfirm = change({
 	name: 'address.confirm',

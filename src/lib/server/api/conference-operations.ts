@@ -1,4 +1,3 @@
-import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
 import type { z } from 'zod';
 import { seatStates, type SeatState } from '../../core/snapshot/seat-state';
 import { groupBy } from '../../core/group-by';
@@ -15,12 +14,8 @@ import {
 	phaseOfRow,
 	type ConferenceRow,
 } from '../conferences/read-conference';
-import { inTransaction } from '../foundation/database/transaction';
-import { family, familyAdult, invitation, wish } from '../foundation/database/schema';
 import { substitutesOf } from '../desks/named-substitutes';
-import { familyCodes } from '../invitations/family-codes';
-import { invitationLink } from '../invitations/links';
-import { invite } from '../invitations/visitors';
+import { makeInvitations } from '../invitations/make-invitations';
 import { exportConference } from './conference-file/export-conference';
 import { importConference } from './conference-file/import-conference';
 import type { ConferenceFile } from './conference-file/schema';
@@ -140,48 +135,9 @@ export async function takeInConference(
 	});
 }
 
-/** Each family of a conference with its link and code. Whoever has none is given one. */
-export async function makeInvitations(asked: OfConference): Promise<Given> {
-	const row = await conferenceOf(asked);
-	const { db, clock, config } = asked.app;
-	const body = await inTransaction(db, async (tx) => {
-		const families = await tx
-			.selectDistinct({ id: family.id, label: family.label })
-			.from(wish)
-			.innerJoin(family, and(eq(family.id, wish.familyId), isNull(family.leftAt)))
-			.where(eq(wish.conferenceId, row.id))
-			.orderBy(asc(family.id));
-		const ids = families.map(({ id }) => id);
-		const adults = await tx
-			.select({ family: familyAdult.familyId, adult: familyAdult.adultId })
-			.from(familyAdult)
-			.where(inArray(familyAdult.familyId, ids))
-			.orderBy(asc(familyAdult.adultId));
-		for (const { adult } of adults) await invite(tx, clock, { adultId: adult });
-		const invitations = await tx
-			.select()
-			.from(invitation)
-			.where(
-				and(
-					inArray(
-						invitation.adultId,
-						adults.map(({ adult }) => adult),
-					),
-					isNull(invitation.revokedAt),
-				),
-			);
-		const invitationOf = new Map(invitations.map((entry) => [entry.adultId, entry]));
-		const codes = await familyCodes(tx, config.key, ids);
-		const adultsOf = groupBy(adults, ({ family }) => family);
-		return families.map(({ id, label }) => ({
-			family: id,
-			label: label ?? '',
-			code: codes.get(id)!,
-			links: (adultsOf.get(id) ?? []).flatMap(({ adult }) => {
-				const own = invitationOf.get(adult);
-				return own ? [{ adult, link: invitationLink(config.origin, config.key, own) }] : [];
-			}),
-		}));
-	});
-	return { body };
+export async function readInvitations(asked: OfConference): Promise<Given> {
+	const { app, actor } = asked;
+	const { id: conferenceId } = await conferenceOf(asked);
+	const { invitations } = await makeInvitations(app, actor, { conferenceId });
+	return { body: invitations };
 }

@@ -1,4 +1,5 @@
 import { z, type ZodType } from 'zod';
+import type { AnyChange } from '../../operations/change';
 import type { Step } from '../foundation/gate';
 import type { Scope } from '../../operations/school';
 
@@ -16,8 +17,10 @@ export interface Operation<
 	/** Whose token it takes. */
 	readonly who: 'organiser' | 'family' | 'anybody';
 	readonly scope?: Scope;
+	/** The declared change that it asks for. */
+	readonly does?: AnyChange;
 	/** Of a visit: in a rush, who finishes goes before who looks. */
-	readonly step?: Step;
+	readonly step?: Step | undefined;
 	readonly params: Params;
 	readonly query: Query;
 	readonly body: Body;
@@ -36,9 +39,10 @@ const noBody = z.union([z.undefined(), z.null(), z.looseObject({})]);
 
 type Described<P extends ZodType, Q extends ZodType, B extends ZodType> = Pick<
 	Operation,
-	'id' | 'method' | 'path' | 'summary' | 'who' | 'scope' | 'step' | 'answers'
-> & { params?: P; query?: Q; body?: B; mostBytes?: number; keyed?: boolean };
+	'id' | 'method' | 'path' | 'summary' | 'who' | 'scope' | 'does' | 'step' | 'answers'
+> & { params?: P; query?: Q; body?: B };
 
+/** Describes an operation. What is declared of the change that it does, is taken from there. */
 export const operation = <
 	P extends ZodType = typeof none,
 	Q extends ZodType = typeof none,
@@ -46,9 +50,10 @@ export const operation = <
 >(
 	described: Described<P, Q, B>,
 ): Operation<P, Q, B> => ({
-	mostBytes: 64 * KIB,
-	keyed: false,
+	mostBytes: described.does?.mostBytes ?? 64 * KIB,
+	keyed: described.does?.keyed ?? false,
 	...described,
+	step: described.step ?? (described.does?.turn ? 'finish' : undefined),
 	params: described.params ?? (none as unknown as P),
 	query: described.query ?? (none as unknown as Q),
 	body: described.body ?? (noBody as unknown as B),

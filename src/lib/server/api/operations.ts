@@ -1,4 +1,13 @@
 import { z } from 'zod';
+import { invitationsMake } from '../../operations/messages';
+import {
+	holdGiveBack,
+	holdMake,
+	visitBook,
+	visitCancel,
+	visitChange,
+} from '../../operations/visits';
+import { conferenceTakeIn } from './conference-file/import-conference';
 import { conferenceFile } from './conference-file/schema';
 import { operation } from './operation';
 import type { plan } from './schemas';
@@ -23,7 +32,6 @@ import {
 
 /** Every operation of the open interface. */
 
-const MIB = 1024 * 1024;
 const conferenceInPath = z.object({ id });
 const whoseVisit = z.object({
 	conference: id.optional().describe('Missing: the next one.'),
@@ -74,9 +82,9 @@ export const postConferenceFile = operation({
 	path: '/conferences',
 	who: 'organiser',
 	scope: 'conferences:write',
+	does: conferenceTakeIn,
 	summary: 'Takes in a whole conference from its file. Identifiers stay as they are.',
 	body: conferenceFile,
-	mostBytes: 32 * MIB,
 	answers: {
 		201: { says: 'It is there.', schema: conferenceFacts },
 		409: { says: 'It is there already.', schema: problem },
@@ -109,6 +117,7 @@ export const postInvitations = operation({
 	path: '/conferences/{id}/invitations',
 	who: 'organiser',
 	scope: 'invitations:write',
+	does: invitationsMake,
 	summary: 'Each family’s link and code. Those that were given out before stay good.',
 	params: conferenceInPath,
 	answers: {
@@ -145,8 +154,7 @@ export const postAppointments = operation({
 	method: 'post',
 	path: '/visit/appointments',
 	who: 'family',
-	step: 'finish',
-	keyed: true,
+	does: visitBook,
 	summary: 'Books appointments: all of them or none.',
 	query: whoseVisit,
 	body: wantedVisit,
@@ -162,8 +170,7 @@ export const putAppointments = operation({
 	method: 'put',
 	path: '/visit/appointments',
 	who: 'family',
-	step: 'finish',
-	keyed: true,
+	does: visitChange,
 	summary: 'Makes the visit the one that is sent, in one step; the old one stands until it does.',
 	query: whoseVisit,
 	body: z.object({ appointments: z.array(wantedAppointment).max(40) }).strict(),
@@ -179,8 +186,7 @@ export const deleteAppointment = operation({
 	method: 'delete',
 	path: '/visit/appointments/{id}',
 	who: 'family',
-	step: 'finish',
-	keyed: true,
+	does: visitCancel,
 	summary: 'Cancels an appointment.',
 	params: z.object({ id }),
 	query: whoseVisit,
@@ -196,8 +202,7 @@ export const postHolds = operation({
 	method: 'post',
 	path: '/visit/holds',
 	who: 'family',
-	step: 'finish',
-	keyed: true,
+	does: holdMake,
 	summary: 'Keeps appointments for a few minutes. A family has one such hold; the last one counts.',
 	query: whoseVisit,
 	body: wantedVisit.extend({
@@ -211,7 +216,7 @@ export const deleteHolds = operation({
 	method: 'delete',
 	path: '/visit/holds',
 	who: 'family',
-	step: 'finish',
+	does: holdGiveBack,
 	summary: 'Gives back what is kept while the family finishes.',
 	query: whoseVisit,
 	answers: { 204: { says: 'It is free again.' } },
@@ -222,7 +227,7 @@ export const deleteHold = operation({
 	method: 'delete',
 	path: '/visit/holds/{id}',
 	who: 'family',
-	step: 'finish',
+	does: holdGiveBack,
 	summary: 'Gives back a hold, or lets an offer pass.',
 	params: z.object({ id }),
 	query: whoseVisit,

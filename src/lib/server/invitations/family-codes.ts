@@ -30,33 +30,39 @@ const plain = (code: string): string => code.toUpperCase().replace(/[^0-9A-Z]/g,
 const digestOf = (key: string, code: string): string =>
 	keyedDigest(key, 'family-code-lookup', plain(code));
 
-/** Makes sure that families have codes; those that were given out stay good. Returns them by family. */
+/**
+ * Makes sure that families have codes; those that were given out stay good. Returns them by family, and how
+ * many were made.
+ */
 export async function familyCodes(
 	tx: Transaction,
 	key: string,
 	families: readonly string[],
-): Promise<Map<string, string>> {
+): Promise<{ readonly codes: ReadonlyMap<string, string>; readonly made: number }> {
 	const known = new Map(
 		(await tx.select().from(familyCode)).map(({ familyId, version }) => [familyId, version]),
 	);
 	const codes = new Map<string, string>();
+	let made = 0;
 	for (const id of families) {
 		let version = known.get(id);
 		for (let next = 1; version === undefined; next++) {
-			const made = await tx
+			const inserted = await tx
 				.insert(familyCode)
 				.values({ familyId: id, version: next, digest: digestOf(key, codeOf(key, id, next)) })
 				.onConflictDoNothing()
 				.returning();
-			if (made.length) version = next;
-			else {
+			if (inserted.length) {
+				version = next;
+				made++;
+			} else {
 				const [row] = await tx.select().from(familyCode).where(eq(familyCode.familyId, id));
 				version = row?.version;
 			}
 		}
 		codes.set(id, codeOf(key, id, version));
 	}
-	return secret(codes);
+	return secret({ codes, made });
 }
 
 /** The family whose code somebody typed, however it is written; `null` for a code that is nobody's. */

@@ -75,9 +75,11 @@ export async function invite(
 	tx: Transaction,
 	clock: Clock,
 	whom: { adultId: string } | { personId: string },
-): Promise<void> {
-	await tx
+): Promise<boolean> {
+	const made = await tx
 		.insert(invitation)
 		.values({ id: newId(clock), ...whom })
-		.onConflictDoNothing();
+		.onConflictDoNothing()
+		.returning({ id: invitation.id });
+	return made.length > 0;
 }

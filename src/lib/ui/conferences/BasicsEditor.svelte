@@ -8,7 +8,6 @@
 		type ConferenceBasics,
 	} from '$lib/core/conferences/basics';
 	import { datesOf, stretchesOf } from '$lib/core/desks/desk-plan';
-	import { isSame } from '$lib/core/merge/is-same';
 	import { mergeFields } from '$lib/core/merge/merge-fields';
 	import { countSlots, LONGEST_GAP, LONGEST_SLOT, SHORTEST_SLOT } from '$lib/core/slots/slot-grid';
 	import { addDays, isTimeZone, weekday, type LocalDate } from '$lib/core/time/local-time';
@@ -76,27 +75,15 @@
 
 	const set = (change: Partial<ConferenceBasics>) => kept.edit([[ID, { ...doc, ...change }]]);
 
-	/** Rows may be half typed; whole ones are saved. */
-	let rows = $state<HoursRow[]>(untrack(() => basics.hours.map((hours) => ({ ...hours }))));
-	$effect(() => {
-		const typed = completeHours(rows);
-		if (
-			typed.length === rows.length &&
-			!isSame(
-				typed,
-				untrack(() => doc.hours),
-			)
-		)
-			untrack(() => set({ hours: typed }));
-	});
-	$effect(() => {
-		const { hours } = doc;
-		untrack(() => {
-			const typed = completeHours(rows);
-			if (typed.length === rows.length && !isSame(typed, hours))
-				rows = hours.map((entry) => ({ ...entry }));
-		});
-	});
+	/** The rows while one of them is half typed; whole ones are the document's. */
+	let halfTyped = $state.raw<readonly HoursRow[] | null>(null);
+	const rows = $derived(halfTyped ?? doc.hours);
+
+	function setRows(typed: readonly HoursRow[]) {
+		const hours = completeHours(typed);
+		halfTyped = hours.length < typed.length ? typed : null;
+		if (!halfTyped) set({ hours });
+	}
 
 	const zone = $derived(isTimeZone(doc.timeZone) ? doc.timeZone : 'UTC');
 	const division = $derived({
@@ -209,7 +196,7 @@
 
 		<section class="mb-6">
 			<h2 class="mb-2 font-sans text-body font-bold">{m.basics_hours()}</h2>
-			<HoursEditor bind:rows {division} {zone} {today} />
+			<HoursEditor {rows} {division} {zone} {today} onchange={setRows} />
 			{#if doc.hours.length + doc.weekly.length === 0}
 				<p class="mt-1 text-small text-error" role="alert">{errors('hours')[0]}</p>
 			{/if}

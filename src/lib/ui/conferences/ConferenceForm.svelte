@@ -5,7 +5,7 @@
 	export interface ConferenceFields {
 		name: string;
 		timeZone: string;
-		hours: HoursRow[];
+		hours: readonly HoursRow[];
 		slotMinutes: number;
 		gapMinutes: number;
 	}
@@ -76,7 +76,8 @@
 <fieldset class="mb-6">
 	<legend class="mb-2 font-bold">{m.basics_hours()}</legend>
 	<HoursEditor
-		bind:rows={fields.hours}
+		rows={fields.hours}
+		onchange={(hours) => (fields.hours = hours)}
 		division={{ slotMinutes: fields.slotMinutes, gapMinutes: fields.gapMinutes }}
 		{zone}
 		{today}

@@ -19,11 +19,13 @@ import { performs } from '../../foundation/runner/perform';
 import { conferenceFile, instantsIn, type ConferenceFile, type FileRow } from './schema';
 import { fileTables, type FileTable } from './tables';
 
+const MIB = 1024 * 1024;
+
 /** Rows in one statement; few enough for the widest table. */
 const ROWS = 1000;
 
 /** Takes in a conference from its file. */
-const conferenceTakeIn = change({
+export const conferenceTakeIn = change({
 	name: 'conference.take-in',
 	may: 'conference.set-up',
 	input: conferenceFile,
@@ -34,6 +36,7 @@ const conferenceTakeIn = change({
 		z.object({ reason: z.literal('unfit'), rule: z.string() }),
 	]),
 	leaves: ['conference.taken-in'],
+	mostBytes: 32 * MIB,
 });
 
 /**

@@ -92,6 +92,7 @@ export const consequences: Readonly<Record<ActKind, Consequences>> = {
 	'safety.right-changed': RIGHTS,
 	'safety.apart-changed': RIGHTS,
 
+	'invitations.made': NOTHING,
 	'links.sent': NOTHING,
 	'link.confirmed': NOTHING,
 	'token.made': NOTHING,

@@ -32,6 +32,11 @@
 	} = $props();
 
 	let isOpen = $state(false);
+	let field = $state<HTMLInputElement>();
+	// What was found later than it was typed is gone over again: its first line is the one that Enter takes.
+	$effect(() => {
+		if (found && isOpen) field?.dispatchEvent(new Event('input', { bubbles: true }));
+	});
 
 	function choose(chosen: string) {
 		const entry = found?.find((one) => one.id === chosen);
@@ -62,7 +67,15 @@
 						id={id ?? (props.id as string)}
 						placeholder={id ? undefined : label}
 						autocomplete="off"
-						bind:value={text}
+						bind:this={field}
+						bind:value={
+							() => text,
+							(typed) => {
+								// Also what is pasted or spoken opens the list, not only keys.
+								if (typed !== text) isOpen = true;
+								text = typed;
+							}
+						}
 						onkeydowncapture={(event) => {
 							// Enter in a field of a form would send the form.
 							if (event.key === 'Enter' && text.trim()) event.preventDefault();

@@ -13,11 +13,21 @@
 
 	/** Dates and stretches, with the number of slots counted while typing. */
 	let {
-		rows = $bindable(),
+		rows,
 		division,
 		zone,
 		today,
-	}: { rows: HoursRow[]; division: Division; zone: string; today: LocalDate } = $props();
+		onchange,
+	}: {
+		rows: readonly HoursRow[];
+		division: Division;
+		zone: string;
+		today: LocalDate;
+		onchange: (rows: readonly HoursRow[]) => void;
+	} = $props();
+
+	const set = (index: number, typed: Partial<HoursRow>) =>
+		onchange(rows.map((row, at) => (at === index ? { ...row, ...typed } : row)));
 
 	const isDivisible = $derived(
 		Number.isInteger(division.slotMinutes) && division.slotMinutes > 0 && division.gapMinutes >= 0,
@@ -48,16 +58,17 @@
 
 	function add() {
 		const last = rows.at(-1);
-		rows.push(
+		onchange([
+			...rows,
 			last && isLocalDate(last.date)
 				? { date: addDays(last.date, 1), start: last.start, end: last.end }
 				: { date: addDays(today, 14), start: 15 * 60 + 30, end: 19 * 60 + 30 },
-		);
+		]);
 	}
 </script>
 
 <div class="space-y-2">
-	{#each rows as row, index (row)}
+	{#each rows as row, index (index)}
 		{@const grid = gridOf(row)}
 		{@const fault = faults.get(row)}
 		{@const slip = slipIn(row)}
@@ -69,13 +80,21 @@
 				<input
 					class="input w-40"
 					type="date"
-					bind:value={row.date}
+					bind:value={() => row.date, (date) => set(index, { date })}
 					aria-label={m.hours_date()}
 					aria-invalid={fault ? true : undefined}
 				/>
-				<TimeInput bind:value={row.start} label={m.hours_from()} invalid={!!fault} />
+				<TimeInput
+					bind:value={() => row.start, (start) => set(index, { start })}
+					label={m.hours_from()}
+					invalid={!!fault}
+				/>
 				<span class="quiet" aria-hidden="true">–</span>
-				<TimeInput bind:value={row.end} label={m.hours_to()} invalid={!!fault} />
+				<TimeInput
+					bind:value={() => row.end, (end) => set(index, { end })}
+					label={m.hours_to()}
+					invalid={!!fault}
+				/>
 				<span class="quiet min-w-44 text-small" aria-live="polite">
 					{#if grid && grid.remainder > 0}
 						{m.hours_count_remainder({ slots: grid.slots.length, minutes: grid.remainder })}
@@ -87,7 +106,7 @@
 					type="button"
 					class="btn btn-ghost btn-sm"
 					aria-label={m.hours_remove()}
-					onclick={() => rows.splice(index, 1)}
+					onclick={() => onchange(rows.toSpliced(index, 1))}
 				>
 					<X size={16} aria-hidden="true" />
 				</button>
@@ -97,14 +116,7 @@
 					{fault ?? (slip && slipText(slip.code))}
 					{#if slip?.meant}
 						{@const { start, end } = slip.meant}
-						<button
-							type="button"
-							class="link"
-							onclick={() => {
-								row.start = start;
-								row.end = end;
-							}}
-						>
+						<button type="button" class="link" onclick={() => set(index, { start, end })}>
 							{m.slip_meant({ hours: hoursText(slip.meant) })}
 						</button>
 					{/if}
