@@ -18,7 +18,8 @@
 	import { barKey, type BarRef } from './bar-key';
 	import type { DeskEditor } from './desk-editor.svelte';
 	import { slotsText, stretchText } from './desk-text';
-	import { RulerDrag, type DragMode } from './drag.svelte';
+	import { RulerDrag } from './drag.svelte';
+	import type { DragMode } from './dragged';
 	import { axesOf, STEP, type DateAxis } from './ruler-axis';
 	import RulerRow from './RulerRow.svelte';
 

@@ -6,7 +6,8 @@
 	import { barKey, type BarRef } from './bar-key';
 	import type { DeskEditor, DeskProblem } from './desk-editor.svelte';
 	import { placesText, problemText, stretchText } from './desk-text';
-	import type { DragMode, RulerDrag } from './drag.svelte';
+	import type { RulerDrag } from './drag.svelte';
+	import type { DragMode } from './dragged';
 	import { along, type DateAxis } from './ruler-axis';
 	import SittingBar from './SittingBar.svelte';
 

@@ -6,7 +6,8 @@
 	import { localDateText } from '../parts/format/when';
 	import { barKey } from './bar-key';
 	import { placesText, slotsText, stretchText } from './desk-text';
-	import type { DragMode, RulerDrag } from './drag.svelte';
+	import type { RulerDrag } from './drag.svelte';
+	import type { DragMode } from './dragged';
 	import { along, type DateAxis } from './ruler-axis';
 
 	/** One sitting on the ruler: as long as it lasts, with its slots marked on it. */

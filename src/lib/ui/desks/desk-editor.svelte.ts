@@ -10,10 +10,10 @@ import {
 } from '$lib/core/desks/desk-plan';
 import type { PlanFault } from '$lib/core/desks/faults-of-plan';
 import { mergePlans } from '$lib/core/desks/merge-plans';
-import { isSame } from '$lib/core/merge/is-same';
 import type { Answer, SentChange } from '../parts/saving/autosave';
 import { KeptDocuments } from '../parts/saving/kept-documents.svelte';
 import { barKey, barRef, type BarRef } from './bar-key';
+import { Steps, type Edits } from './steps';
 
 /** Why a desk was not kept. */
 export interface DeskProblem {
@@ -27,18 +27,9 @@ export interface NewTeacher {
 	readonly name: string;
 }
 
-type Change = readonly {
-	readonly id: string;
-	readonly before: DeskPlan | null;
-	readonly after: DeskPlan | null;
-}[];
-
-const MOST_STEPS = 200;
-
 /**
  * The desks of a conference while an organiser sets them up: what is there, what is picked, and every
- * step taken, to be undone and done again. Undoing lays the step back over what there is now, so that
- * what somebody else did meanwhile stays.
+ * step taken, to be undone and done again.
  */
 export class DeskEditor {
 	readonly kept: KeptDocuments<DeskPlan, DeskProblem>;
@@ -55,8 +46,7 @@ export class DeskEditor {
 	canUndo = $state(false);
 	canRedo = $state(false);
 
-	#done: Change[] = [];
-	#undone: Change[] = [];
+	readonly #steps = new Steps(mergePlans);
 	#teachers = new Map<string, string>();
 	#sittings = new WeakMap<DeskPlan, readonly PlannedSitting[]>();
 	#sittingsFor: ConferenceHours | null = null;
@@ -161,14 +151,9 @@ export class DeskEditor {
 
 	/** One step: the desks as they shall be. `say` is told to those who do not see it. */
 	apply(plans: readonly (readonly [id: string, plan: DeskPlan | null])[], say = ''): void {
-		const change: Change = plans
-			.map(([id, after]) => ({ id, before: this.plan(id) ?? null, after }))
-			.filter(({ before, after }) => !isSame(before, after));
-		if (change.length === 0) return;
-		this.kept.edit(change.map(({ id, after }) => [id, after]));
-		this.#done.push(change);
-		if (this.#done.length > MOST_STEPS) this.#done.shift();
-		this.#undone = [];
+		const edits = this.#steps.take(plans, (id) => this.plan(id));
+		if (edits.length === 0) return;
+		this.kept.edit(edits);
 		this.#count();
 		if (say) this.spoken = say;
 	}
@@ -185,21 +170,17 @@ export class DeskEditor {
 	}
 
 	undo(say: string): void {
-		const step = this.#done.pop();
-		if (!step) return;
-		this.#lay(step.map(({ id, before, after }) => ({ id, before: after, after: before })));
-		this.#undone.push(step);
-		this.#count();
-		this.spoken = say;
+		this.#lay(
+			this.#steps.undo((id) => this.plan(id)),
+			say,
+		);
 	}
 
 	redo(say: string): void {
-		const step = this.#undone.pop();
-		if (!step) return;
-		this.#lay(step);
-		this.#done.push(step);
-		this.#count();
-		this.spoken = say;
+		this.#lay(
+			this.#steps.redo((id) => this.plan(id)),
+			say,
+		);
 	}
 
 	/** Names a teacher who is new to the school. Returns the id to use. */
@@ -213,18 +194,16 @@ export class DeskEditor {
 		return this.#teachers.get(id);
 	}
 
-	#lay(change: Change): void {
-		this.kept.edit(
-			change.map(({ id, before, after }) => {
-				const now = this.plan(id);
-				return [id, before && after && now ? mergePlans(before, after, now).value : after];
-			}),
-		);
+	#lay(edits: Edits<DeskPlan> | null, say: string): void {
+		if (!edits) return;
+		this.kept.edit(edits);
+		this.#count();
+		this.spoken = say;
 	}
 
 	#count(): void {
-		this.canUndo = this.#done.length > 0;
-		this.canRedo = this.#undone.length > 0;
+		this.canUndo = this.#steps.canUndo;
+		this.canRedo = this.#steps.canRedo;
 	}
 }
 

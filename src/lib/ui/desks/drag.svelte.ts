@@ -1,18 +1,9 @@
 /* eslint-disable svelte/prefer-svelte-reactivity -- bars are told by themselves, not through a map */
 import type { LocalDate } from '$lib/core/time/local-time';
-import { clampStretch } from '$lib/core/desks/edit-plan';
 import type { Stretch } from '$lib/core/time/stretch';
 import { barKey, type BarRef } from './bar-key';
-import { snap, STEP, type DateAxis } from './ruler-axis';
-
-export type DragMode = 'move' | 'start' | 'end';
-
-/** A sitting that is being dragged, with the others on its desk and date that are in its way. */
-export interface Dragged {
-	readonly ref: BarRef;
-	readonly stretch: Stretch;
-	readonly others: readonly Stretch[];
-}
+import { draggedTo, drawnTo, minuteAt, type Dragged, type DragMode, type Track } from './dragged';
+import type { DateAxis } from './ruler-axis';
 
 /** What is drawn new on a desk's empty time. */
 export interface Drawn extends Stretch {
@@ -21,8 +12,6 @@ export interface Drawn extends Stretch {
 }
 
 const THRESHOLD = 3;
-/** A sitting is never drawn shorter than this, in minutes. */
-const LEAST = STEP;
 
 /** Shows a bar where it would be; `null`: where it is. */
 type ShowPreview = (stretch: Stretch | null) => void;
@@ -69,21 +58,10 @@ export class RulerDrag {
 	): void {
 		const track = trackOf(event);
 		if (!track) return;
-		const perMinute = track.width / (axis.to - axis.from);
-		const origin = bars[0]!.stretch;
 		this.#follow(event, {
 			move: (pixels, isFine) => {
-				const from = mode === 'end' ? origin.end : origin.start;
-				const step = isFine ? 1 : STEP;
-				const delta = snap(from + (track.sign * pixels) / perMinute, step) - from;
-				for (const { ref, stretch, others } of bars) {
-					const wanted = {
-						start: stretch.start + (mode === 'end' ? 0 : delta),
-						end: stretch.end + (mode === 'start' ? 0 : delta),
-					};
-					const to = clampStretch(wanted, others, mode, LEAST);
-					if (to) this.#preview(barKey(ref), to);
-				}
+				for (const { ref, to } of draggedTo(bars, mode, { pixels, isFine }, track, axis))
+					this.#preview(barKey(ref), to);
 			},
 			end: () => {
 				const moved = bars.flatMap(({ ref }) => {
@@ -106,17 +84,10 @@ export class RulerDrag {
 	): void {
 		const track = trackOf(event);
 		if (!track) return;
-		const perMinute = track.width / (axis.to - axis.from);
-		const offset = track.sign > 0 ? event.clientX - track.left : track.right - event.clientX;
-		const first = snap(axis.from + offset / perMinute);
+		const first = minuteAt(event.clientX, track, axis);
 		this.#follow(event, {
 			move: (pixels) => {
-				const second = snap(first + (track.sign * pixels) / perMinute);
-				const wanted = {
-					start: Math.min(first, second),
-					end: Math.max(first, second, first + LEAST),
-				};
-				const to = clampStretch(wanted, cell.others, second < first ? 'start' : 'end', LEAST);
+				const to = drawnTo(first, pixels, cell.others, track, axis);
 				this.drawn = to && { desk: cell.desk, date: axis.date, ...to };
 			},
 			end: () => {
@@ -182,7 +153,7 @@ export class RulerDrag {
 }
 
 /** The track under the pointer, and which way time runs on it. */
-function trackOf(event: PointerEvent) {
+function trackOf(event: PointerEvent): Track | null {
 	const track = (event.currentTarget as Element).closest('[data-track]');
 	if (!track) return null;
 	const { left, right, width } = track.getBoundingClientRect();
