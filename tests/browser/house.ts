@@ -1,6 +1,6 @@
 import { execFile } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
-import { closeSync, mkdtempSync, openSync, readFileSync, rmSync } from 'node:fs';
+import { closeSync, mkdtempSync, openSync, readFileSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
@@ -27,7 +27,8 @@ export interface House {
 	readonly sql: postgres.Sql;
 	/** What the server wrote so far. */
 	log(): string;
-	stop(): Promise<void>;
+	/** Ends the server, and removes the database unless it is kept under another name. */
+	stop(kept?: { keepAs?: string }): Promise<void>;
 }
 
 interface DemoSignIn {
@@ -39,10 +40,14 @@ interface DemoSignIn {
 
 export type SeededHouse = House & DemoSignIn;
 
-export async function openHouse(environment: NodeJS.ProcessEnv = {}): Promise<House> {
+/** A server on a new database: an empty one, or a copy of `like`. */
+export async function openHouse(
+	environment: NodeJS.ProcessEnv = {},
+	like = 'template1',
+): Promise<House> {
 	const name = `browser_${randomUUID().replaceAll('-', '')}`;
-	const admin = postgres(`${databases}/postgres`, { max: 1, onnotice: () => {} });
-	await admin.unsafe(`create database ${name}`);
+	const admin = openAdmin();
+	await admin.unsafe(`create database ${name} template ${like}`);
 	const folder = mkdtempSync(join(tmpdir(), 'ten-chairs-log-'));
 	const logFile = openSync(join(folder, 'log'), 'a');
 	const url = `${databases}/${name}`;
@@ -60,10 +65,14 @@ export async function openHouse(environment: NodeJS.ProcessEnv = {}): Promise<Ho
 		pid: server.pid!,
 		sql,
 		log: () => readFileSync(join(folder, 'log'), 'utf8'),
-		async stop() {
+		async stop({ keepAs }: { keepAs?: string } = {}) {
 			await server.stop();
 			await sql.end();
-			await admin.unsafe(`drop database ${name} with (force)`);
+			await admin.unsafe(
+				keepAs
+					? `alter database ${name} rename to ${keepAs}`
+					: `drop database ${name} with (force)`,
+			);
 			await admin.end();
 			closeSync(logFile);
 			rmSync(folder, { recursive: true });
@@ -74,9 +83,46 @@ export async function openHouse(environment: NodeJS.ProcessEnv = {}): Promise<Ho
 export const KEY = 'a-key-for-browser-tests-of-32-characters';
 const PASSWORD = 'the password of the demo';
 
-/** A house with the demo school in it. */
+const openAdmin = () => postgres(`${databases}/postgres`, { max: 1, onnotice: () => {} });
+
+/** A house with the demo school in it, copied from the one that was seeded first on this cluster. */
 export async function openDemo(environment: NodeJS.ProcessEnv = {}): Promise<SeededHouse> {
-	const house = await openHouse(environment);
+	const signIn = await seededOnce();
+	const house = await openHouse(environment, TEMPLATE);
+	const here = JSON.stringify(signIn).replaceAll(ELSEWHERE, house.origin);
+	return { ...house, ...(JSON.parse(here) as DemoSignIn) };
+}
+
+/** The school as this build seeds it. */
+const TEMPLATE = `demo_school_${Math.floor(statSync(join(projectRoot, 'build/index.js')).mtimeMs)}`;
+/** The origin of the links that are told of the seeded school; each copy has its own. */
+const ELSEWHERE = 'http://seeded.example';
+
+/** Seeds the demo school, once for all who ask at the same time; how one signs in stands beside it. */
+async function seededOnce(): Promise<DemoSignIn> {
+	const admin = openAdmin();
+	try {
+		return await admin.begin(async (tx) => {
+			await tx`select pg_advisory_xact_lock(hashtext(${TEMPLATE}))`;
+			const [known] = await tx<{ told: string }[]>`
+				select shobj_description(oid, 'pg_database') as told from pg_database
+				where datname = ${TEMPLATE}`;
+			if (known) return JSON.parse(known.told) as DemoSignIn;
+			const house = await openHouse();
+			const told = await seed(house);
+			const making = openAdmin();
+			await house.stop({ keepAs: TEMPLATE });
+			await making.unsafe(`comment on database ${TEMPLATE} is '${told.replaceAll("'", "''")}'`);
+			await making.end();
+			return JSON.parse(told) as DemoSignIn;
+		});
+	} finally {
+		await admin.end();
+	}
+}
+
+/** Puts the demo school into an empty house. Returns how one signs in, as JSON. */
+async function seed(house: House): Promise<string> {
 	const { stdout } = await promisify(execFile)(
 		process.execPath,
 		['scripts/run-typescript.mjs', 'src/commands/seed-demo.ts'],
@@ -86,14 +132,14 @@ export async function openDemo(environment: NodeJS.ProcessEnv = {}): Promise<See
 				...process.env,
 				DATABASE_URL: house.url,
 				TEN_CHAIRS_KEY: KEY,
-				ORIGIN: house.origin,
+				ORIGIN: ELSEWHERE,
 				TEN_CHAIRS_NOW: NOW,
 				TEN_CHAIRS_DEMO_PASSWORD: PASSWORD,
 				LOG_LEVEL: 'warn',
 			},
 		},
 	);
-	return { ...house, ...(JSON.parse(stdout) as DemoSignIn) };
+	return stdout.trim();
 }
 
 /**

@@ -7,6 +7,7 @@ import {
 import type { Collision } from '../core/merge/merge-fields';
 import { rulesSchema, type Rules } from '../core/snapshot/rules';
 import type { LocalDate } from '../core/time/local-time';
+import { placeKinds } from '../core/ways-to-meet';
 import { change, reasons } from './change';
 import { weeklyHours } from './desks';
 import { question } from './question';
@@ -23,7 +24,7 @@ const basicsShape = z.object({
 	slotMinutes: whole,
 	gapMinutes: whole,
 	longGap: z.object({ every: whole, minutes: whole }).nullable(),
-	usualPlace: z.enum(['room', 'video', 'telephone']),
+	usualPlace: z.enum(placeKinds),
 	opensAt: instant.nullable(),
 	closesAt: instant.nullable(),
 	teachersMay: z.enum(['see', 'propose', 'change']),

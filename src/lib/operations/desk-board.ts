@@ -1,8 +1,9 @@
+import type { PlaceKind } from '../core/ways-to-meet';
 import type { LocalDate } from '../core/time/local-time';
 import { z, type ZodType } from 'zod';
 import type { BookedToCheck, BroughtToCheck, RoomToCheck } from '../core/clashes/find-clashes';
 import type { BuildingWalk } from '../core/snapshot/snapshot';
-import type { ConferenceHours, DeskPlan, PlaceKind } from '../core/desks/desk-plan';
+import type { ConferenceHours, DeskPlan } from '../core/desks/desk-plan';
 import type { Stretch } from '../core/time/stretch';
 import { question } from './question';
 import { id, version } from './shapes';

@@ -1,10 +1,10 @@
+import { modes, type Mode } from '../core/ways-to-meet';
 import { z, type ZodType } from 'zod';
-import type { Mode } from '../core/snapshot/snapshot';
 import type { KeptAppointment, WantedAppointment } from '../core/visits/wanted-appointment';
 import type { VisitConflict } from '../core/visits/settle-visit';
 import { date, exactly, id, instant } from './shapes';
 
-export const mode: ZodType<Mode> = z.enum(['in-person', 'video', 'telephone']);
+export const mode: ZodType<Mode> = z.enum(modes);
 
 const few = z.array(id).max(40);
 

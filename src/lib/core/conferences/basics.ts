@@ -1,4 +1,5 @@
-import type { PlaceKind, WeeklyHours } from '../desks/desk-plan';
+import type { PlaceKind } from '../ways-to-meet';
+import type { WeeklyHours } from '../desks/desk-plan';
 import { datesOfWeekly } from '../repeats/recurrence';
 import { faultsOfHours, hoursFaultCodes, type Hours } from '../slots/hours';
 import { isDivision } from '../desks/faults-of-plan';

@@ -69,8 +69,6 @@ export type PlannedPlace =
 	| { readonly kind: 'video'; readonly link: string | null }
 	| { readonly kind: 'telephone'; readonly number: string; readonly pin: string };
 
-export type PlaceKind = PlannedPlace['kind'];
-
 /** The hours of the conference as a whole, and how they are divided unless a desk says otherwise. */
 export interface ConferenceHours {
 	readonly hours: readonly Hours[];

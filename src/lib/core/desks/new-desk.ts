@@ -1,10 +1,5 @@
-import {
-	followingSeries,
-	type DeskPerson,
-	type DeskPlan,
-	type PlaceKind,
-	type PlannedPlace,
-} from './desk-plan';
+import type { PlaceKind } from '../ways-to-meet';
+import { followingSeries, type DeskPerson, type DeskPlan, type PlannedPlace } from './desk-plan';
 
 /** A new desk, which sits in the conference's hours. Its number is given when it is kept. */
 export const newDesk = (

@@ -1,3 +1,4 @@
+import type { Mode } from '../ways-to-meet';
 import type { DeskId, SlotId, WishId } from '../ids';
 import type { Minutes } from '../time/units';
 import type { TurnRule } from '../snapshot/turn';
@@ -26,7 +27,7 @@ export interface FreeSlot {
 	/** By how many minutes it lengthens an interpreter's day; missing: by none. */
 	readonly away?: number;
 	/** How one meets there; only handed through. */
-	readonly mode?: 'in-person' | 'video' | 'telephone';
+	readonly mode?: Mode;
 }
 
 /** One meeting wanted. `desks` lists the acceptable desks; `weight` is 0 or more. */

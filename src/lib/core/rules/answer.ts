@@ -1,4 +1,4 @@
-import type { Mode } from '../snapshot/snapshot';
+import type { Mode } from '../ways-to-meet';
 import type { LocalDate } from '../time/local-time';
 
 /** Why not, with the facts from which a sentence is made. Instants in milliseconds. */

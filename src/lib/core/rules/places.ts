@@ -1,4 +1,5 @@
-import type { Mode, Place } from '../snapshot/snapshot';
+import type { Mode } from '../ways-to-meet';
+import type { Place } from '../snapshot/snapshot';
 import type { Refusal } from './answer';
 
 /** What decides where a family can be received. */

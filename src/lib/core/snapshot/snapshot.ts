@@ -1,3 +1,4 @@
+import type { PlaceKind } from '../ways-to-meet';
 import type { DeskId, PersonId, SlotId } from '../ids';
 import type { DeskPerson, Substitute } from '../desks/desk-plan';
 import type { Rules } from './rules';
@@ -40,11 +41,6 @@ export interface ConferenceFacts {
 	readonly closesAt: Instant | null;
 	readonly rules: Rules;
 }
-
-/** How a family and a teacher meet. */
-export type Mode = 'in-person' | 'video' | 'telephone';
-
-export type PlaceKind = 'room' | 'video' | 'telephone';
 
 export interface Place {
 	readonly id: string;

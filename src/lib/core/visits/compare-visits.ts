@@ -1,4 +1,4 @@
-import type { Mode } from '../snapshot/snapshot';
+import type { Mode } from '../ways-to-meet';
 import type { WantedAppointment } from './wanted-appointment';
 
 /** An appointment that a family has, as far as a change of its visit is about it. */

@@ -1,3 +1,4 @@
+import type { Mode } from '../ways-to-meet';
 import type { NamedSubstitute } from '../desks/named-substitutes';
 import { modeOf } from '../rules/places';
 import { MINUTE, type LocalDate } from '../time/local-time';
@@ -5,7 +6,7 @@ import type { FixedAppointment, FreeSlot, VisitProblem } from '../planner/visit-
 import type { Refusal, RefusalCode } from '../rules/answer';
 import type { KeptAppointment } from './wanted-appointment';
 import type { Phase } from '../conferences/phase';
-import type { ConferenceFacts, Mode, Place } from '../snapshot/snapshot';
+import type { ConferenceFacts, Place } from '../snapshot/snapshot';
 import type { Travel } from '../snapshot/turn';
 
 /**

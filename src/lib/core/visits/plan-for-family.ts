@@ -1,10 +1,10 @@
+import type { Mode } from '../ways-to-meet';
 import {
 	canDivide,
 	familyVisitProblem,
 	type FamilyProjection,
 	type VisitChoice,
 } from './family-projection';
-import type { Mode } from '../snapshot/snapshot';
 import { MINUTE } from '../time/local-time';
 import type { WantedAppointment } from './wanted-appointment';
 import { asFixed } from '../planner/plan-visit';

@@ -1,5 +1,5 @@
+import type { Mode } from '../ways-to-meet';
 import type { AdultId, PersonId, SlotId, StudentId, WishId } from '../ids';
-import type { Mode } from '../snapshot/snapshot';
 
 /** One appointment as a family or the school asks for it. Ids. */
 export interface WantedAppointment {

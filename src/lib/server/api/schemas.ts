@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { modes } from '../../core/ways-to-meet';
 
 /** The shapes of the open interface. What another program reads and writes is described here once. */
 
@@ -16,9 +17,7 @@ export const instant = z.iso
 
 export const localDate = z.iso.date().describe('A date at the school.');
 
-export const mode = z
-	.enum(['in-person', 'video', 'telephone'])
-	.describe('How family and teacher meet.');
+export const mode = z.enum(modes).describe('How family and teacher meet.');
 
 export const seatState = z.enum(['free', 'held', 'asked', 'booked', 'blocked', 'past']);
 

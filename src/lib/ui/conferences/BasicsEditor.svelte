@@ -11,6 +11,7 @@
 	import { mergeFields } from '$lib/core/merge/merge-fields';
 	import { countSlots, LONGEST_GAP, LONGEST_SLOT, SHORTEST_SLOT } from '$lib/core/slots/slot-grid';
 	import { addDays, isTimeZone, weekday, type LocalDate } from '$lib/core/time/local-time';
+	import { placeKinds } from '$lib/core/ways-to-meet';
 	import { m } from '$lib/paraglide/messages';
 	import NumberField from '../parts/forms/NumberField.svelte';
 	import WeeklyField from '../parts/forms/WeeklyField.svelte';
@@ -111,7 +112,6 @@
 		const entry = kept.collisions[index]!;
 		kept.settle(entry, whose === 'mine' ? { ...doc, [entry.path]: entry.mine } : undefined);
 	}
-	const kinds = ['room', 'video', 'telephone'] as const;
 	const kindNames = { room: m.desk_in_room, video: m.place_video, telephone: m.place_telephone };
 	const rights = ['see', 'propose', 'change'] as const;
 	const rightNames = {
@@ -332,7 +332,7 @@
 		<div class="grid gap-6 sm:grid-cols-2">
 			<fieldset>
 				<legend class="mb-1 font-bold">{m.basics_usual_place()}</legend>
-				{#each kinds as kind (kind)}
+				{#each placeKinds as kind (kind)}
 					<label class="flex items-center gap-2 py-0.5">
 						<input
 							type="radio"

@@ -1,6 +1,7 @@
 <script lang="ts" module>
+	import type { PlaceKind } from '$lib/core/ways-to-meet';
 	import type { LocalDate } from '$lib/core/time/local-time';
-	import type { ConferenceHours, DeskPlan, PlaceKind } from '$lib/core/desks/desk-plan';
+	import type { ConferenceHours, DeskPlan } from '$lib/core/desks/desk-plan';
 	import type { BoardFacts } from './board-facts';
 
 	/** Everything that setting up the desks needs. */

@@ -1,9 +1,9 @@
 <script lang="ts">
+	import type { PlaceKind } from '$lib/core/ways-to-meet';
 	import { SvelteSet } from 'svelte/reactivity';
 	import { setSittings, withRoom } from '$lib/core/desks/edit-plan';
 	import { giveOutRooms } from '$lib/core/rooms/give-out-rooms';
 	import { groupBy } from '$lib/core/group-by';
-	import type { PlaceKind } from '$lib/core/desks/desk-plan';
 	import { m } from '$lib/paraglide/messages';
 	import { listText, localDateText } from '../parts/format/when';
 	import { barRef, type BarRef } from './bar-key';

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import type { PlaceKind } from '$lib/core/ways-to-meet';
 	import { Trash2 } from '@lucide/svelte';
 	import {
 		copyHours,
@@ -7,7 +8,7 @@
 		type SittingChange,
 	} from '$lib/core/desks/edit-plan';
 	import { usualPlacesOf } from '$lib/core/desks/new-desk';
-	import type { DeskPlan, PlaceKind } from '$lib/core/desks/desk-plan';
+	import type { DeskPlan } from '$lib/core/desks/desk-plan';
 	import { m } from '$lib/paraglide/messages';
 	import { listText } from '../parts/format/when';
 	import type { NamedRoom } from '$lib/core/clashes/clash-problem';

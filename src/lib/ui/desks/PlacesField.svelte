@@ -1,5 +1,6 @@
 <script lang="ts">
-	import type { PlaceKind, PlannedPlace } from '$lib/core/desks/desk-plan';
+	import { placeKinds, type PlaceKind } from '$lib/core/ways-to-meet';
+	import type { PlannedPlace } from '$lib/core/desks/desk-plan';
 	import { isWebLink } from '$lib/core/links/web-link';
 	import { m } from '$lib/paraglide/messages';
 	import type { NamedRoom } from '$lib/core/clashes/clash-problem';
@@ -22,7 +23,6 @@
 	} = $props();
 
 	const id = $props.id();
-	const kinds: readonly PlaceKind[] = ['room', 'video', 'telephone'];
 	const names = { room: m.desk_in_room, video: m.place_video, telephone: m.place_telephone };
 
 	/** Kinds that are ticked while what they need is still to be typed. */
@@ -87,7 +87,7 @@
 		{m.desk_where()}
 		{#if places === null}<span class="quiet font-normal">· {m.various()}</span>{/if}
 	</legend>
-	{#each kinds as kind (kind)}
+	{#each placeKinds as kind (kind)}
 		{@const isTicked = of(kind) !== undefined || open.includes(kind)}
 		<div>
 			<div class="flex items-center gap-2">

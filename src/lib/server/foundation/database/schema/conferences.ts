@@ -1,3 +1,4 @@
+import { placeKinds } from '../../../../core/ways-to-meet';
 import { boolean, jsonb, pgTable, smallint, text } from 'drizzle-orm/pg-core';
 import type { WeeklyHours } from '../../../../core/desks/desk-plan';
 import { usualRules, type Rules } from '../../../../core/snapshot/rules';
@@ -24,9 +25,7 @@ export const conference = pgTable('conference', {
 	/** What families are told about keeping to the time. */
 	limitNote: text('limit_note').notNull().default(''),
 	/** Where desks sit unless somebody says otherwise. */
-	usualPlace: text('usual_place', { enum: ['room', 'video', 'telephone'] })
-		.notNull()
-		.default('room'),
+	usualPlace: text('usual_place', { enum: placeKinds }).notNull().default('room'),
 	teachersMay: text('teachers_may', { enum: ['see', 'propose', 'change'] })
 		.notNull()
 		.default('see'),

@@ -1,3 +1,4 @@
+import { placeKinds } from '../../../../core/ways-to-meet';
 import { boolean, pgTable, primaryKey, smallint, text, uuid } from 'drizzle-orm/pg-core';
 import { id, version } from './columns';
 
@@ -27,7 +28,7 @@ export const buildingWalk = pgTable(
 /** A room, a video link, or a telephone number. */
 export const place = pgTable('place', {
 	id: id(),
-	kind: text('kind', { enum: ['room', 'video', 'telephone'] }).notNull(),
+	kind: text('kind', { enum: placeKinds }).notNull(),
 	name: text('name').notNull(),
 	buildingId: uuid('building_id').references(() => building.id),
 	/** Of a standing video link. */
