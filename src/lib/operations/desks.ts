@@ -24,11 +24,13 @@ const division: ZodType<Division> = z.object({
 		.default(null),
 });
 
-const place: ZodType<PlannedPlace> = z.discriminatedUnion('kind', [
-	z.object({ kind: z.literal('room'), room: z.string().max(80), building: z.string().max(80) }),
-	z.object({ kind: z.literal('video'), link: z.string().max(500).nullable() }),
-	z.object({ kind: z.literal('telephone'), number: z.string().max(60), pin: z.string().max(20) }),
-]);
+const place = exactly<PlannedPlace>()(
+	z.discriminatedUnion('kind', [
+		z.object({ kind: z.literal('room'), room: z.string().max(80), building: z.string().max(80) }),
+		z.object({ kind: z.literal('video'), link: z.string().max(500).nullable() }),
+		z.object({ kind: z.literal('telephone'), number: z.string().max(60), pin: z.string().max(20) }),
+	]),
+);
 
 const weekly = {
 	...stretch,

@@ -26,5 +26,6 @@ export const collision: ZodType<Collision> = z.object({
 /** A schema of all that a type has, and of nothing else: what is added to the one is missed in the other. */
 export const exactly =
 	<T>() =>
-	<S extends ZodType<T>>(schema: T extends z.output<S> ? S : never): ZodType<T> =>
+	// In a tuple the type is compared as a whole; a union would be taken apart, and any one part would do.
+	<S extends ZodType<T>>(schema: [T] extends [z.output<S>] ? S : never): ZodType<T> =>
 		schema;
