@@ -1,4 +1,4 @@
-import { expect, it } from 'vitest';
+import { expect, it, vi } from 'vitest';
 import { openDemo } from '../browser/house';
 
 it('a server that is stopped finishes the booking in flight and ends in seconds', async () => {
@@ -17,6 +17,16 @@ it('a server that is stopped finishes the booking in flight and ends in seconds'
 		const stream = await fetch(`${demo.origin}/live/${conference}`, { headers: { cookie } });
 		expect(stream.status).toBe(200);
 
+		// A row lock holds the booking in the middle of its transaction while the server is told to stop.
+		let release = () => {};
+		let isLocked = () => {};
+		const locked = new Promise<void>((resolve) => (isLocked = resolve));
+		const held = demo.sql.begin(async (tx) => {
+			await tx`select from slot where id = ${slot!.id} for update`;
+			isLocked();
+			await new Promise<void>((resolve) => (release = resolve));
+		});
+		await locked;
 		const booking = fetch(`${demo.origin}/do/visit.book?as=adult`, {
 			method: 'POST',
 			headers: { cookie, origin: demo.origin, 'content-type': 'application/json' },
@@ -33,16 +43,18 @@ it('a server that is stopped finishes the booking in flight and ends in seconds'
 				],
 			}),
 		}).then((response) => response.json() as Promise<{ ok: boolean }>);
-		// A row lock holds the booking in the middle of its transaction while the server is told to stop.
-		let release = () => {};
-		const held = demo.sql.begin(async (tx) => {
-			await tx`select from slot where id = ${slot!.id} for update`;
-			await new Promise<void>((resolve) => (release = resolve));
-		});
-		await new Promise((resolve) => setTimeout(resolve, 300));
+		const isWaiting = async () => {
+			const waiting = await demo.sql`
+				select from pg_stat_activity
+				where datname = current_database() and wait_event_type = 'Lock'`;
+			expect(waiting).toHaveLength(1);
+		};
+		await vi.waitFor(isWaiting, 10_000);
 		const started = performance.now();
 		process.kill(demo.pid, 'SIGTERM');
-		setTimeout(() => release(), 500);
+		const isClosed = () => expect(fetch(`${demo.origin}/healthz`)).rejects.toThrow();
+		await vi.waitFor(isClosed, 10_000);
+		release();
 		expect(await booking).toMatchObject({ ok: true });
 		await stream.text();
 		await held;

@@ -1,4 +1,3 @@
-import { setTimeout as sleep } from 'node:timers/promises';
 import { eq } from 'drizzle-orm';
 import { describe, expect, it, vi } from 'vitest';
 import type { Actor } from '$lib/core/permissions/may';
@@ -17,7 +16,7 @@ describe('live changes', () => {
 	it('reach pages of another server process, a few at a time, after the whole state', async () => {
 		const app = await freshApp();
 		const other = createApp(app.config);
-		const school = await smallSchool(app, { families: 6, desks: 1 });
+		const school = await smallSchool(app, { families: 7, desks: 1 });
 		const heard: SeatNews[] = [];
 		const stop = await other.live.watch(school.conference, OFFICE, (message) =>
 			heard.push(message),
@@ -50,8 +49,12 @@ describe('live changes', () => {
 
 		stop();
 		const before = heard.length;
-		await bookVisit(app, school.families[0]!.actor, await school.request(0, [[0, 7]]));
-		await sleep(800);
+		// Somebody else hears of it meanwhile.
+		const others: SeatNews[] = [];
+		await other.live.watch(school.conference, OFFICE, (message) => others.push(message));
+		const known = others.length;
+		await bookVisit(app, school.families[6]!.actor, await school.request(6, [[0, 7]]));
+		await vi.waitFor(() => expect(others.length).toBeGreaterThan(known), 5000);
 		expect(heard).toHaveLength(before);
 		await other.close();
 	});

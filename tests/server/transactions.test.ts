@@ -1,7 +1,7 @@
 import { setTimeout as sleep } from 'node:timers/promises';
 import { sql as statement } from 'drizzle-orm';
 import postgres from 'postgres';
-import { expect, it } from 'vitest';
+import { expect, it, vi } from 'vitest';
 import { connect } from '$lib/server/foundation/database/connect';
 import { isConnectionLost } from '$lib/server/foundation/database/errors';
 import { inTransaction } from '$lib/server/foundation/database/transaction';
@@ -47,7 +47,11 @@ it.each(['while it is idle', 'while it asks', 'before it commits'])(
 			if (when === 'while it asks')
 				await Promise.all([tx.execute(statement`select pg_sleep(5)`), end()]);
 			await end();
-			await sleep(100);
+			const isGone = async () =>
+				expect(
+					await db.execute(statement`select from pg_stat_activity where pid = ${row!.pid}::int`),
+				).toHaveLength(0);
+			await vi.waitFor(isGone, 5000);
 			if (when === 'while it is idle') await tx.execute(statement`insert into written values (2)`);
 		});
 		await expect(lost).rejects.toSatisfy(isConnectionLost);
