@@ -77,10 +77,17 @@ test('the office sets up a conference, a family books, everybody sees it', async
 	await expect(first.getByText('Booked. This page is your visit from now on.')).toBeVisible();
 	expect(await ribbon(first)).toEqual(wanted);
 
-	// Nobody reloads: the other family, the office and the teacher see it by themselves.
+	// Nobody reloads: the other family, the office and the teacher see it by themselves. What the family looks
+	// at stays where it is until it was seen what would come instead.
+	const lost = second.getByRole('alert').filter({ hasText: 'No longer free' });
+	for (const row of wanted) await expect(lost).toContainText(row.replace(' ', ' with '));
+	expect(await ribbon(second)).toEqual(wanted);
+	await expect(second.getByRole('button', { name: 'Take this visit' })).toBeDisabled();
+	await second.getByRole('button', { name: 'Use this instead' }).click();
 	await expect
 		.poll(async () => (await ribbon(second)).filter((row) => wanted.includes(row)))
 		.toEqual([]);
+	await expect(second.getByRole('button', { name: 'Take this visit' })).toBeEnabled();
 	await expect(page.getByText('4 of 48 seats taken')).toBeVisible();
 	await expect(teacher.getByText('1 of 12 booked')).toBeVisible();
 	await expect(teacher.getByText('Leila Adeyemi-Holt (8A)')).toBeVisible();
@@ -92,9 +99,11 @@ test('the office sets up a conference, a family books, everybody sees it', async
 	await expect(page.locator('.sheet ol li')).toHaveCount(4);
 
 	await late.getByRole('button', { name: 'Take this visit' }).click();
-	const alert = late.getByRole('alert');
+	const alert = late.getByRole('alert').first();
 	await expect(alert).toContainText('Somebody was faster');
 	for (const row of wanted) await expect(alert).toContainText(row.replace(' ', ' with '));
+	expect(await ribbon(late)).toEqual(wanted);
+	await late.getByRole('button', { name: 'Use this instead' }).click();
 	await expect
 		.poll(async () => (await ribbon(late)).filter((row) => wanted.includes(row)))
 		.toEqual([]);
@@ -102,6 +111,10 @@ test('the office sets up a conference, a family books, everybody sees it', async
 
 	await second.getByRole('button', { name: 'Take this visit' }).click();
 	await expect(second.getByText('Booked. This page is your visit from now on.')).toBeVisible();
+	// The other adult of the family, whose page hears of nothing, is not told that it is lost.
+	await late.getByRole('button', { name: 'Take this visit' }).click();
+	await expect(late.getByText('Somebody of your family has booked this meanwhile.')).toBeVisible();
+	expect(await ribbon(late)).toEqual(await ribbon(second));
 	const [download] = await Promise.all([
 		second.waitForEvent('download'),
 		second.getByRole('link', { name: 'Save in my calendar' }).click(),

@@ -5,8 +5,8 @@ import { draggedTo, drawnTo, minuteAt, type DragMode } from '$lib/ui/desks/dragg
 const date = typedDate('2026-12-03');
 /** Ten hours on 600 pixels: a minute is a pixel. */
 const axis = { date, from: 8 * 60, to: 18 * 60, marks: [] };
-const track = { left: 100, right: 700, width: 600, sign: 1 };
-const mirrored = { ...track, sign: -1 };
+const track = { begin: 100, width: 600, sign: 1 };
+const mirrored = { begin: 700, width: 600, sign: -1 };
 const HOUR = 60;
 const bar = (start: number, end: number, others: readonly (readonly [number, number])[] = []) => ({
 	ref: { desk: 'd', date, start },

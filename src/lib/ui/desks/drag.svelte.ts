@@ -156,7 +156,11 @@ export class RulerDrag {
 function trackOf(event: PointerEvent): Track | null {
 	const track = (event.currentTarget as Element).closest('[data-track]');
 	if (!track) return null;
-	const { left, right, width } = track.getBoundingClientRect();
-	const sign = getComputedStyle(track).direction === 'rtl' ? -1 : 1;
-	return { left, right, width, sign };
+	const box = track.getBoundingClientRect();
+	const isMirrored = getComputedStyle(track).direction === 'rtl';
+	return {
+		begin: isMirrored ? box.right : box.left,
+		width: box.width,
+		sign: isMirrored ? -1 : 1,
+	};
 }

@@ -14,8 +14,8 @@ export interface Dragged {
 
 /** One date's strip of the ruler on the screen, in pixels; `sign` is -1 where time runs to the left. */
 export interface Track {
-	readonly left: number;
-	readonly right: number;
+	/** Where its time begins. */
+	readonly begin: number;
 	readonly width: number;
 	readonly sign: number;
 }
@@ -55,7 +55,7 @@ export function draggedTo(
 
 /** The minute under a point of the screen, in steps of the hand. */
 export const minuteAt = (clientX: number, track: Track, axis: DateAxis): number =>
-	snap(axis.from + minutesIn(clientX - (track.sign > 0 ? track.left : track.right), track, axis));
+	snap(axis.from + minutesIn(clientX - track.begin, track, axis));
 
 /** What is drawn from a minute on, as far as the hand has gone; `null` where there is no room. */
 export function drawnTo(

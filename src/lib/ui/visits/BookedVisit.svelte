@@ -11,11 +11,14 @@
 	let {
 		view,
 		justBooked,
+		isMeanwhile,
 		calendar,
 		onfind,
 	}: {
 		view: FamilyProjection;
 		justBooked: boolean;
+		/** Another adult of the family booked while this page was open. */
+		isMeanwhile: boolean;
 		/** Where the calendar file is. */
 		calendar: string;
 		onfind: () => void;
@@ -41,10 +44,10 @@
 <p class="quiet mb-6">
 	{view.conference.name} · {listText(dates.map((date) => localDateText(date)))}
 </p>
-{#if justBooked}
+{#if justBooked || isMeanwhile}
 	<p class="mb-4 flex items-center gap-2 font-bold text-primary" role="status">
 		<Check class="shrink-0" size={20} aria-hidden="true" />
-		{m.booked_done()}
+		{isMeanwhile ? m.booked_meanwhile() : m.booked_done()}
 	</p>
 {/if}
 {#if view.conference.limitNote}

@@ -6,7 +6,7 @@
 	import type { UnplacedWish } from '$lib/core/planner/why-unplaced';
 	import { m } from '$lib/paraglide/messages';
 	import ChairMark from '../parts/chairs/ChairMark.svelte';
-	import { dateText, timeText } from '../parts/format/when';
+	import { dateText, listText, timeText } from '../parts/format/when';
 	import type { RibbonEntry } from './ribbon-entry';
 	import SuggestionTabs from './SuggestionTabs.svelte';
 	import ThumbBar from './ThumbBar.svelte';
@@ -20,6 +20,9 @@
 		picked = $bindable(),
 		entries,
 		problems,
+		lost,
+		instead,
+		onuse,
 		onothertimes,
 		take,
 	}: {
@@ -31,6 +34,11 @@
 		entries: readonly RibbonEntry[];
 		/** Why the last try to book did not succeed: sentences, the first as a heading. */
 		problems: readonly string[];
+		/** Ids of entries that are no longer free. */
+		lost: readonly string[];
+		/** The visit with others in their place; `null` while they are looked for. */
+		instead: readonly RibbonEntry[] | 'nothing' | null;
+		onuse: () => void;
 		onothertimes: () => void;
 		/** The form that books. */
 		take: Snippet;
@@ -38,6 +46,14 @@
 
 	const zone = $derived(view.conference.timeZone);
 	const suggestion = $derived(plans?.suggestions[picked]);
+	const gone = $derived(entries.filter(({ id }) => lost.includes(id)));
+	const fresh = $derived(
+		Array.isArray(instead)
+			? instead.filter(({ id }) => !entries.some((entry) => entry.id === id))
+			: [],
+	);
+	const timesText = (some: readonly RibbonEntry[]): string =>
+		listText(some.map(({ start, desk }) => m.time_with({ time: timeText(start, zone), desk })));
 
 	const subjectOf = (id: string): string => {
 		const wish = view.wishes.find((wish) => wish.id === id);
@@ -88,7 +104,32 @@
 		{/each}
 	</p>
 	<SuggestionTabs suggestions={plans.suggestions} {zone} bind:picked />
-	<VisitRibbon {entries} {zone} />
+	{#if gone.length}
+		<div class="mb-4 rounded-box border-2 border-error p-3" role="alert">
+			<p class="font-bold">{m.lost_title({ times: timesText(gone) })}</p>
+			{#if instead === null}
+				<p>{m.lost_looking()}</p>
+			{:else}
+				<p class="mb-2">
+					{#if instead === 'nothing'}
+						{m.lost_nothing()}
+					{:else if fresh.length}
+						{m.lost_instead({ times: timesText(fresh) })}
+					{:else}
+						{m.lost_without()}
+					{/if}
+				</p>
+				<button type="button" class="btn btn-outline" onclick={onuse}>
+					{instead === 'nothing'
+						? m.lost_other_visit()
+						: fresh.length
+							? m.lost_use()
+							: m.lost_go_on()}
+				</button>
+			{/if}
+		</div>
+	{/if}
+	<VisitRibbon {entries} {zone} {lost} />
 	{#if !suggestion.visit.exact}<p class="quiet mb-3 text-small">{m.visit_not_exact()}</p>{/if}
 	{#if suggestion.unplaced.length}
 		<section class="mb-4 border-t border-base-300 pt-3">

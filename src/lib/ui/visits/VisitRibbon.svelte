@@ -6,7 +6,16 @@
 	import type { RibbonEntry, Walk } from './ribbon-entry';
 
 	/** A visit as a ribbon of time, to scale: hours in the margin, walks and waits on the same line. */
-	let { entries, zone }: { entries: readonly RibbonEntry[]; zone: string } = $props();
+	let {
+		entries,
+		zone,
+		lost = [],
+	}: {
+		entries: readonly RibbonEntry[];
+		zone: string;
+		/** Ids of entries that are no longer free. */
+		lost?: readonly string[];
+	} = $props();
 
 	/** Pixels for each minute: a short appointment still has room for two lines and a finger. */
 	const scale = $derived(
@@ -52,7 +61,7 @@
 					</li>
 				{/if}
 				<li
-					class="appointment"
+					class={['appointment', lost.includes(entry.id) && 'lost']}
 					style:min-block-size="{((entry.end - entry.start) / MINUTE) * scale}px"
 					style:--ink="var(--color-student-{entry.ink})"
 				>
@@ -69,6 +78,9 @@
 									· {m.ribbon_walk({ walk: walk.minutes })}
 								{/if}
 							</span>
+							{#if lost.includes(entry.id)}
+								<span class="block text-small font-bold text-error">{m.lost_mark()}</span>
+							{/if}
 							{#if entry.isAsked}
 								<span class="block text-small font-bold">{m.visit_standing_asked()}</span>
 							{/if}
@@ -110,6 +122,10 @@
 		font-weight: 600;
 		line-height: 1.1;
 		font-variant-numeric: lining-nums tabular-nums;
+	}
+	.lost time,
+	.lost strong {
+		text-decoration: line-through;
 	}
 	.card-of-appointment {
 		display: flex;

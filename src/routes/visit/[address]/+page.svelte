@@ -3,7 +3,8 @@
 	import { pushState, refreshAll, replaceState } from '$app/navigation';
 	import { navigating, page } from '$app/state';
 	import { familyVisitProblem, type VisitChoice } from '$lib/core/visits/family-projection';
-	import type { Suggestions } from '$lib/core/planner/suggest-visits';
+	import type { Suggestion, Suggestions } from '$lib/core/planner/suggest-visits';
+	import { aroundLost, lostPlacements } from '$lib/core/visits/lost-placements';
 	import type { Visit } from '$lib/core/planner/visit-problem';
 	import { visitBook } from '$lib/operations/visits';
 	import { m } from '$lib/paraglide/messages';
@@ -34,12 +35,6 @@
 	const zone = $derived(view.conference.timeZone);
 	/** A refresh that began before the booking brings the state of that time back to the page. */
 	let justBooked = $state(false);
-	const step = $derived(
-		justBooked && view.appointments.length
-			? undefined
-			: (page.state.step ?? (view.appointments.length ? undefined : 'whom')),
-	);
-
 	let unticked = $state.raw<readonly string[]>(
 		untrack(() => data.view.wishes.filter(({ optional }) => optional).map(({ id }) => id)),
 	);
@@ -62,32 +57,76 @@
 	/** Says the same to the server however often the button is pressed. */
 	let key = $state(crypto.randomUUID());
 
-	const free = $derived(new Set(view.slots.filter(({ free }) => free).map(({ id }) => id)));
 	const asked = $derived(JSON.stringify(choice));
-	/** What is on the screen stays there while all of it can still be booked. */
-	const upToDate = $derived(
-		plans?.for === asked &&
-			plans.suggestions.suggestions.every(({ visit }) =>
-				visit.placements.every(({ slot }) => free.has(slot.id)),
-			),
-	);
+	/** What is on the screen stays there, whatever becomes of it, until something else is asked for. */
 	$effect(() => {
-		if (step !== 'visit' || upToDate) return;
+		if (step !== 'visit' || plans?.for === asked) return;
 		const wanted = asked;
-		let stale = false;
+		let isStale = false;
 		void suggestInWorker(familyVisitProblem(view, choice)).then((suggestions) => {
-			if (stale) return;
+			if (isStale) return;
 			plans = { for: wanted, suggestions };
 			picked = 0;
+			key = crypto.randomUUID();
 		});
-		return () => (stale = true);
+		return () => (isStale = true);
 	});
 
 	const suggestion = $derived(plans?.suggestions.suggestions[picked]);
-	const entries = $derived(suggestion ? suggestedEntries(view, suggestion.visit, placeText) : []);
+	/** All that the shown visit is about is arranged: another adult of the family was here. */
+	const isArranged = $derived(
+		!!suggestion &&
+			suggestion.visit.placements.every(({ wish }) =>
+				view.wishes.some(({ id, placed }) => id === wish && placed),
+			),
+	);
+	const step = $derived(
+		(justBooked || isArranged) && view.appointments.length
+			? undefined
+			: (page.state.step ?? (view.appointments.length ? undefined : 'whom')),
+	);
+
+	const entriesOf = (visit: Visit) => suggestedEntries(view, visit, placeText);
+	const entries = $derived(suggestion ? entriesOf(suggestion.visit) : []);
+	const problem = $derived(familyVisitProblem(view, choice));
+	/** What of the shown visit somebody else has by now. */
+	const taken = $derived(suggestion ? lostPlacements(problem, suggestion.visit) : []);
+	const lost = $derived(step === 'visit' && !sending ? taken : []);
+	const lostSlots = $derived(lost.map(({ slot }) => slot.id).join());
+	/** Lost ones of which it is known that the family has not taken them itself. */
+	let lostToOthers = $state('');
+	let instead = $state.raw<Suggestion | 'nothing' | null>(null);
+	$effect(() => {
+		const now = lostSlots;
+		if (now && lostToOthers !== now) void refreshAll().then(() => (lostToOthers = now));
+	});
+	$effect(() => {
+		instead = null;
+		if (!suggestion || !lostSlots || lostToOthers !== lostSlots) return;
+		const around = aroundLost(problem, suggestion.visit);
+		let isStale = false;
+		void suggestInWorker(around.problem).then(({ suggestions: [best] }) => {
+			if (isStale) return;
+			instead = best ? { ...best, visit: around.restore(best.visit) } : 'nothing';
+		});
+		return () => (isStale = true);
+	});
+
+	function useInstead() {
+		if (!plans || !instead) return;
+		key = crypto.randomUUID();
+		problems = [];
+		if (instead === 'nothing') plans = null;
+		else {
+			const suggestions = plans.suggestions.suggestions.with(picked, instead);
+			plans = { ...plans, suggestions: { ...plans.suggestions, suggestions } };
+		}
+	}
+
 	function go(next: 'whom' | 'when' | 'visit') {
 		problems = [];
 		justBooked = false;
+		plans = null;
 		pushState('', { step: next });
 		scrollTo(0, 0);
 	}
@@ -136,12 +175,17 @@
 			...outcome.conflicts.map(({ slot, code }) => conflictText(wanted.get(slot), code, zone)),
 		];
 		await refreshAll();
-		plans = { for: asked, suggestions: await suggestInWorker(familyVisitProblem(view, choice)) };
-		picked = 0;
+		if (isArranged) problems = [];
+		else if (taken.length === 0) plans = null;
 	}
 </script>
 
-<svelte:window onpopstate={() => (justBooked = false)} />
+<svelte:window
+	onpopstate={() => {
+		justBooked = false;
+		if (isArranged) plans = null;
+	}}
+/>
 
 <svelte:head><title>{view.conference.name} · {data.school}</title></svelte:head>
 
@@ -170,6 +214,7 @@
 			<BookedVisit
 				{view}
 				{justBooked}
+				isMeanwhile={isArranged && !justBooked && !sending}
 				calendar="/visit/{view.conference.address}/calendar.ics?family={view.family}"
 				onfind={() => go('when')}
 			/>
@@ -190,12 +235,15 @@
 				bind:picked
 				{entries}
 				{problems}
+				lost={lostSlots && lostToOthers === lostSlots ? lostSlots.split(',') : []}
+				instead={instead && instead !== 'nothing' ? entriesOf(instead.visit) : instead}
+				onuse={useInstead}
 				onothertimes={() => go('when')}
 			>
 				{#snippet take()}
 					<button
 						class="btn btn-primary btn-block btn-lg font-display"
-						disabled={sending}
+						disabled={sending || lost.length > 0}
 						onclick={() => void bookShown()}
 					>
 						{sending ? m.visit_sending() : m.visit_take()}
