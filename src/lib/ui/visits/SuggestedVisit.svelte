@@ -115,6 +115,7 @@
 						{m.lost_nothing()}
 					{:else if fresh.length}
 						{m.lost_instead({ times: timesText(fresh) })}
+						{#if gone.length < entries.length}{m.lost_rest()}{/if}
 					{:else}
 						{m.lost_without()}
 					{/if}
