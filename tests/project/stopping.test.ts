@@ -46,7 +46,7 @@ it('a server that is stopped finishes the booking in flight and ends in seconds'
 		const isWaiting = async () => {
 			const waiting = await demo.sql`
 				select from pg_stat_activity
-				where datname = current_database() and wait_event_type = 'Lock'`;
+				where datname = current_database() and cardinality(pg_blocking_pids(pid)) > 0`;
 			expect(waiting).toHaveLength(1);
 		};
 		await vi.waitFor(isWaiting, 10_000);

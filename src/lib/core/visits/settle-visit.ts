@@ -118,7 +118,10 @@ function inOrder(
 	snapshot: VisitFacts['snapshot'],
 ): WantedAppointment[] {
 	const { slots } = indexOf(snapshot);
-	const startOf = ({ slot }: WantedAppointment) => slots.get(slot)?.start ?? 0;
+	const startOf = (entry: WantedAppointment): number => {
+		const first = slots.get(entry.slot);
+		return first?.start ?? 0;
+	};
 	return [...wanted].sort((a, b) => startOf(a) - startOf(b));
 }
 
