@@ -19,6 +19,8 @@ export default defineConfig({
 				resolve: { alias },
 				test: {
 					name: 'core',
+					// Pure computation: no file leaves anything behind for the next.
+					isolate: false,
 					include: ['tests/core/**/*.test.ts', 'tests/ui/**/*.test.ts'],
 					// A busy machine is no fault of the computation's.
 					testTimeout: 60_000,

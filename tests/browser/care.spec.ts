@@ -1,5 +1,7 @@
 import { expect, openHouse, phone, PHONE, signIn, test } from './house';
 
+test.use({ demoOf: 'the care' });
+
 test('a new school is set up with the printed code, once', async ({ page }) => {
 	const house = await openHouse();
 	try {

@@ -1,5 +1,7 @@
 import { expect, linkOf, phone, signIn, test, toSuggestions } from './house';
 
+test.use({ demoOf: 'the path' });
+
 /** Start times and desks on the ribbon. */
 const ribbon = (page: import('@playwright/test').Page) =>
 	page
