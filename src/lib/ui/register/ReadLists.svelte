@@ -15,6 +15,7 @@
 </script>
 
 <script lang="ts">
+	import { onMount } from 'svelte';
 	import { FileUp } from '@lucide/svelte';
 	import type { ListKind } from '$lib/core/register/list-kinds';
 	import { isOneRoster } from '$lib/core/register/one-roster';
@@ -51,6 +52,16 @@
 			progress: Progress,
 		) => Promise<Applied>;
 	} = $props();
+
+	let chooser: HTMLInputElement;
+	function takeChosen() {
+		void take([...(chooser.files ?? [])]);
+		chooser.value = '';
+	}
+	// Files that were chosen before the page's script ran are read as well.
+	onMount(() => {
+		if (chooser.files?.length) takeChosen();
+	});
 
 	let tables = $state.raw<readonly NamedTable[]>([]);
 	let preview = $state.raw<ListsPreview | null>(null);
@@ -205,10 +216,8 @@
 		multiple
 		class="sr-only"
 		accept=".csv,.txt,.tsv,.xlsx,.zip"
-		onchange={(event) => {
-			void take([...(event.currentTarget.files ?? [])]);
-			event.currentTarget.value = '';
-		}}
+		bind:this={chooser}
+		onchange={takeChosen}
 	/>
 </label>
 <p class="my-4 min-h-6" role="status">{working ?? ''}</p>
