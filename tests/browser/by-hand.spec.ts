@@ -48,6 +48,18 @@ test('of two teachers of one name the one who is meant is set at a desk, by keyb
 	await expect
 		.poll(() => demo.sql`select * from desk_person where person_id = ${namesake!.id}`)
 		.toHaveLength(1);
+
+	// A desk is not added for a name that was only typed, and that two bear.
+	await page.getByRole('button', { name: 'Add a desk' }).click();
+	const teacher = page.getByRole('combobox', { name: 'Teacher' });
+	await teacher.fill('Ines Amaral');
+	await page.getByRole('button', { name: 'Add', exact: true }).click();
+	await expect(page.getByText('Choose one of the list')).toBeVisible();
+	await expect(teacher).toHaveValue('Ines Amaral');
+	await teacher.press('ArrowDown');
+	await page.getByRole('option', { name: /Astronomy/ }).click();
+	await page.getByRole('button', { name: 'Add', exact: true }).click();
+	await expect(page.locator('.ruler').getByText('Astronomy')).toBeVisible();
 });
 
 test('a student and its family are added by hand; a namesake is asked about', async ({

@@ -99,7 +99,7 @@ test('hours are drawn, dragged, stretched and split with the hand, and found aft
 	await expect.poll(() => hoursOf(page, 'Tobias Wren')).toEqual(usual);
 	await page.getByRole('button', { name: 'Undo' }).click();
 	await expect.poll(() => hoursOf(page, 'Tobias Wren')).toEqual(now);
-	await page.getByRole('button', { name: 'Do again' }).click();
+	await page.getByRole('button', { name: 'Redo' }).click();
 	await expect.poll(() => hoursOf(page, 'Tobias Wren')).toEqual(usual);
 	await saved(page);
 });
@@ -184,7 +184,7 @@ test('a block is pasted, rooms are given out, and all of it survives a loss of t
 		.fill(
 			'Teacher\tDay\tFrom\tTo\tRoom\nEmrys Beynon\tThursday\t4pm\t6pm\tPlover\n\tFri\t9:30\t11\tPlover\nWanda Bright\t\t\t\tEider\nEmrys Beynon\tSunday\t9\t10',
 		);
-	await expect(page.getByRole('alert')).toContainText('Line 5: “Sunday” is no date');
+	await expect(page.getByRole('alert')).toContainText('Line 5: “Sunday” is not a date');
 	await expect(page.getByText('new desk')).toBeVisible();
 	await page.getByRole('button', { name: 'Take over 2 desks' }).click();
 	await expect

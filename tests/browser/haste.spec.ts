@@ -14,7 +14,7 @@ test('what takes long says so, and pressed twice it is sent once', async ({ page
 		await new Promise((resolve) => setTimeout(resolve, 1200));
 		await route.continue();
 	});
-	const button = page.getByRole('button', { name: 'Take it back' });
+	const button = page.getByRole('button', { name: 'Withdraw', exact: true });
 	await button.dblclick();
 	await expect(page.getByText('Working …')).toBeVisible();
 	await expect(button).toHaveAttribute('aria-busy', 'true');

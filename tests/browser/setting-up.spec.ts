@@ -12,7 +12,7 @@ test('the basics are saved as they are typed, and what cannot be kept says why',
 	const saved = page.locator('[data-saving=saved]');
 	await expect(saved).toBeVisible();
 	await page.getByLabel('Words for the families').fill('Come in by the main door.');
-	await page.getByLabel('Word on keeping to the time').fill('Please leave when the bell rings.');
+	await page.getByLabel('Note about keeping to the time').fill('Please leave when the bell rings.');
 	await expect(saved).toBeVisible();
 	await page.getByLabel('Name of the conference').fill('');
 	await expect(page.getByText('Give the conference a name.')).toBeVisible();
@@ -97,7 +97,7 @@ test('a teacher proposes hours and blocks time from a phone, and the office take
 
 	await page.goto(`${demo.origin}/office/winter-evening/desks`);
 	await expect(page.getByText('My bus comes late.')).toBeVisible();
-	await page.getByRole('button', { name: 'Take it over' }).click();
+	await page.getByRole('button', { name: 'Accept it' }).click();
 	await expect(page.getByText('My bus comes late.')).toHaveCount(0);
 	await expect(
 		page.getByRole('button', { name: /^Oskar Lindqvist, Thursday 3 December, 16:00–17:20/ }),

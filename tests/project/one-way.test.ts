@@ -87,5 +87,5 @@ it('what other programs may change is declared, and described as it is declared'
 	// Whole visits are worked out by a question, which is too large for an address.
 	expect(changing.filter(({ does }) => !does).map(({ id }) => id)).toEqual(['postPlans']);
 	for (const { does, keyed, step } of changing)
-		if (does) expect([keyed, step === 'finish']).toEqual([does.keyed, does.turn !== null]);
+		if (does) expect([keyed, step === 'finish']).toEqual([does.keyed, does.finishes !== null]);
 });

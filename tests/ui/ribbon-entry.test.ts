@@ -1,6 +1,7 @@
 import { expect, test } from 'vitest';
+import type { Visit } from '$lib/core/planner/visit-problem';
 import type { FamilyProjection } from '$lib/core/visits/family-projection';
-import { bookedEntries } from '$lib/ui/visits/ribbon-entry';
+import { bookedEntries, suggestedEntries } from '$lib/ui/visits/ribbon-entry';
 
 const rooms = [
 	['eider', 'House'],
@@ -35,4 +36,19 @@ test.each([
 	const entries = bookedEntries(view, (_, name) => name);
 	const of = (id: string) => entries.find((entry) => entry.id === id)!;
 	expect(of(to).walkFrom(of(from))).toEqual({ kind: 'walk', minutes, to: name });
+});
+
+test('a suggested slot that the school has taken away since is shown as it was', () => {
+	const conference = { timeZone: 'America/Halifax' };
+	const gone = { id: 'gone', desk: 'd', place: 'loft', date: 0 };
+	// Thursday 3 December 2026, 17:00 in Halifax: 21:00 UTC. From memory of the zone's winter offset, -4.
+	const start = Date.UTC(2026, 11, 3, 21) / 60_000;
+	const visit = { placements: [{ wish: 'w', slot: { ...gone, start, end: start + 10 } }] };
+	const shown = { ...view, conference, appointments: [], wishes: [{ id: 'w', student: 's' }] };
+	const [entry] = suggestedEntries(
+		shown as unknown as FamilyProjection,
+		visit as unknown as Visit,
+		(_, name) => name,
+	);
+	expect(entry).toMatchObject({ date: '2026-12-03', place: 'loft', start: start * 60_000 });
 });

@@ -27,8 +27,8 @@ export interface Change<In, Done, Refusal, Kind extends ActKind> {
 	readonly undoneBy: Undo | null;
 	/** Its input has a `key`: the same key does the same once, however often it comes. */
 	readonly keyed: boolean;
-	/** Whose visit it finishes, if it does: in a rush it waits for its turn. */
-	readonly turn: ((input: In) => WhoseVisit) | null;
+	/** Whose visit it finishes, if it does: in a rush it goes before who only looks. */
+	readonly finishes: ((input: In) => WhoseVisit) | null;
 	/** The largest request that asks for it, in bytes. */
 	readonly mostBytes: number;
 }
@@ -74,7 +74,7 @@ type Declared<In, Done, Refusal, Kind extends ActKind> = Pick<
 > &
 	Partial<Change<In, Done, Refusal, Kind>>;
 
-/** Declares a change. Left out, it answers nothing, meets with no refusal, is about the school, cannot be taken back, bears no key, and waits for nobody. */
+/** Declares a change. Left out, it answers nothing, meets with no refusal, is about the school, cannot be taken back, bears no key, and finishes no visit. */
 export function change<In, const Kind extends ActKind, Done = object, Refusal = never>(
 	declared: Declared<In, Done, Refusal, Kind>,
 ): Change<In, Done, Refusal, Kind> {
@@ -84,7 +84,7 @@ export function change<In, const Kind extends ActKind, Done = object, Refusal = 
 		refusal: z.never() as unknown as ZodType<Refusal>,
 		undoneBy: null,
 		keyed: false,
-		turn: null,
+		finishes: null,
 		mostBytes: 64 * KIB,
 		...declared,
 	};

@@ -19,7 +19,7 @@ export interface VisitRequest extends WhoseVisit {
 
 const whose = { conferenceId: id, familyId: id };
 const ofFamily = ({ familyId }: WhoseVisit) => ({ family: familyId });
-const turn = (whose: WhoseVisit) => whose;
+const finishes = (whose: WhoseVisit) => whose;
 const visit: ZodType<VisitRequest> = z.object({
 	...whose,
 	key,
@@ -45,7 +45,7 @@ export const visitBook = change({
 	refusal: conflicts,
 	leaves: ['visit.booked'],
 	keyed: true,
-	turn,
+	finishes,
 	undoneBy: 'visit.undo',
 });
 
@@ -59,7 +59,7 @@ export const visitChange = change({
 	refusal: conflicts,
 	leaves: ['visit.changed'],
 	keyed: true,
-	turn,
+	finishes,
 	undoneBy: 'visit.undo',
 });
 
@@ -75,7 +75,7 @@ export const visitCancel = change({
 	refusal: unknownOrConflicts,
 	leaves: ['visit.cancelled'],
 	keyed: true,
-	turn,
+	finishes,
 	undoneBy: 'visit.undo',
 });
 
@@ -131,7 +131,7 @@ export const holdMake = change({
 	refusal: conflicts,
 	leaves: ['hold.made'],
 	keyed: true,
-	turn,
+	finishes,
 });
 
 /** Gives back what is held or offered: one hold by its id, or the one held while finishing. */
@@ -144,7 +144,7 @@ export const holdGiveBack = change({
 	>,
 	refusal: reasons('unknown'),
 	leaves: ['hold.given-back', 'offer.declined'],
-	turn,
+	finishes,
 });
 
 /** Slots of which a family may take one, until an instant. */

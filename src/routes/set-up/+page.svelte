@@ -6,6 +6,7 @@
 	import CalmPage from '$lib/ui/parts/CalmPage.svelte';
 	import ZoneField from '$lib/ui/parts/forms/ZoneField.svelte';
 	import TextField from '$lib/ui/parts/forms/TextField.svelte';
+	import WholeProblem from '$lib/ui/parts/forms/WholeProblem.svelte';
 
 	let { form: answer } = $props();
 	let typed = $state(
@@ -32,9 +33,7 @@
 <CalmPage title={m.set_up_title()}>
 	<p class="quiet mb-6">{m.set_up_about()}</p>
 	<form method="post" novalidate use:enhance>
-		{#if answer && Object.keys(faults).length === 0}
-			<p class="mb-4 text-error" role="alert">{answer.problem}</p>
-		{/if}
+		<WholeProblem problem={answer} />
 		<TextField
 			label={m.set_up_code()}
 			id="code"

@@ -6,6 +6,7 @@
 	import { enhance } from '$lib/ui/parts/saving/enhance';
 	import CalmPage from '$lib/ui/parts/CalmPage.svelte';
 	import TextField from '$lib/ui/parts/forms/TextField.svelte';
+	import WholeProblem from '$lib/ui/parts/forms/WholeProblem.svelte';
 
 	let { data, form: answer } = $props();
 	let typed = $state(untrack(() => ({ email: answer?.typed.email ?? '', password: '' })));
@@ -25,9 +26,7 @@
 <CalmPage title={m.sign_in_title()} school={data.school}>
 	<p class="quiet mb-6">{m.sign_in_about()}</p>
 	<form method="post" novalidate use:enhance={send}>
-		{#if answer && Object.keys(faults).length === 0}
-			<p class="mb-4 text-error" role="alert">{answer.problem}</p>
-		{/if}
+		<WholeProblem problem={answer} />
 		<TextField
 			label={m.email()}
 			id="email"

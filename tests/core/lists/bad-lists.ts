@@ -140,12 +140,12 @@ export const badLists: readonly BadList[] = [
 	{
 		about: 'a number that stands for two students',
 		files: student('1,Wren,Ida,7A'),
-		says: ['Number', '“1” stands for somebody else already'],
+		says: ['Number', '“1” already belongs to somebody else'],
 	},
 	{
 		about: 'a key that stands for two teachers',
 		files: csv('teachers', 'Staff number,Name\n1,Ida Wren\n1,Ole Wren\n'),
-		says: ['row 3', '“1” stands for somebody else already'],
+		says: ['row 3', '“1” already belongs to somebody else'],
 	},
 	{
 		about: 'a teacher twice',
@@ -170,22 +170,22 @@ export const badLists: readonly BadList[] = [
 	{
 		about: 'an e-mail that is none',
 		files: teacher('Ida Wren,ida.wren(at)x.example,,,'),
-		says: ['Row 2, column E-mail', 'is no e-mail address'],
+		says: ['Row 2, column E-mail', 'is not an e-mail address'],
 	},
 	{
 		about: 'two e-mails in one cell',
 		files: teacher('Ida Wren,a@x.example; b@x.example,,,'),
-		says: ['Row 2, column E-mail', 'is no e-mail address'],
+		says: ['Row 2, column E-mail', 'is not an e-mail address'],
 	},
 	{
 		about: 'a telephone number that is none',
 		files: teacher('Ida Wren,,,,ask the office'),
-		says: ['Row 2, column Telephone', 'is no telephone number'],
+		says: ['Row 2, column Telephone', 'is not a telephone number'],
 	},
 	{
 		about: 'a video link that is none',
 		files: teacher('Ida Wren,,,my usual one,'),
-		says: ['Row 2, column Video link', 'is no web address'],
+		says: ['Row 2, column Video link', 'is not a web address'],
 	},
 	{
 		about: 'a formula in a name',
@@ -215,7 +215,7 @@ export const badLists: readonly BadList[] = [
 	{
 		about: 'an adult of an unknown student',
 		files: adult('99,Rui Amaral,r@x.example,'),
-		says: ['adults.csv, Row 2, column Student', 'no student “99” is known'],
+		says: ['adults.csv, Row 2, column Student', 'there is no student “99”'],
 	},
 	{
 		about: 'an adult of a student whose name is not the only one',
@@ -235,12 +235,12 @@ export const badLists: readonly BadList[] = [
 	{
 		about: 'a way of telling that is none',
 		files: adult('1,Rui Amaral,r@x.example,pigeon'),
-		says: ['Row 2, column Preferred way', 'none of e-mail'],
+		says: ['Row 2, column Preferred way', 'is not e-mail'],
 	},
 	{
 		about: 'a class taught by an unknown teacher',
 		files: teaching('7A,French,Nobody Here'),
-		says: ['teaching.csv, Row 2, column Teacher', 'no teacher “Nobody Here” is known'],
+		says: ['teaching.csv, Row 2, column Teacher', 'there is no teacher “Nobody Here”'],
 	},
 	{
 		about: 'a class taught by a family name that two teachers have',
@@ -258,7 +258,7 @@ export const badLists: readonly BadList[] = [
 			['students', `${STUDENTS}1,Amaral,Ines,7A\n`],
 			['enrolments', 'Class,Student\nFrench 7,1\n'],
 		),
-		says: ['enrolments.csv, Row 2, column Class', 'no class “French 7” is known'],
+		says: ['enrolments.csv, Row 2, column Class', 'there is no class “French 7”'],
 	},
 	{
 		about: 'a workbook with one cell over two columns',
@@ -335,11 +335,11 @@ export const badLists: readonly BadList[] = [
 		files: roster({
 			enrollments: 'sourcedId,classSourcedId,userSourcedId,role\ne,zz,u1,student\n',
 		}),
-		says: ['enrollments.csv, Row 2, column classSourcedId', 'no class “zz”'],
+		says: ['enrollments.csv, Row 2, column classSourcedId', 'there is no class “zz”'],
 	},
 	{
 		about: 'a OneRoster enrollment of a user that is not there',
 		files: roster({ enrollments: 'sourcedId,classSourcedId,userSourcedId,role\ne,k,zz,student\n' }),
-		says: ['enrollments.csv, Row 2, column userSourcedId', 'no user “zz”'],
+		says: ['enrollments.csv, Row 2, column userSourcedId', 'there is no user “zz”'],
 	},
 ];

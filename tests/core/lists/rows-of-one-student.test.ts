@@ -23,7 +23,7 @@ describe('rows that fall on one student', () => {
 			),
 		);
 		expect(listFaultTexts(difference.faults)).toEqual([
-			'students.csv, Row 3, column Number or key: “1” stands for somebody else already. Row 2 has “Ida Wren”.',
+			'students.csv, Row 3, column Number or key: “1” already belongs to somebody else. Row 2 has “Ida Wren”.',
 			'students.csv, Row 5, column Class: “8B” in this row, something else in another row of the same student. Row 4 has “7A”.',
 		]);
 		expect(state.adults.map(nameOf).sort()).toEqual(['Jo Roy', 'Ole Wren']);

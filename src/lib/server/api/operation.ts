@@ -53,7 +53,7 @@ export const operation = <
 	mostBytes: described.does?.mostBytes ?? 64 * KIB,
 	keyed: described.does?.keyed ?? false,
 	...described,
-	step: described.step ?? (described.does?.turn ? 'finish' : undefined),
+	step: described.step ?? (described.does?.finishes ? 'finish' : undefined),
 	params: described.params ?? (none as unknown as P),
 	query: described.query ?? (none as unknown as Q),
 	body: described.body ?? (noBody as unknown as B),

@@ -17,6 +17,7 @@ export const addPerson = (kind: PersonKind) =>
 		given: () => ({ kind }),
 		refused: { 'email-taken': () => m.person_email_taken() },
 		beside: { 'email-taken': 'email' },
+		told: (problem) => ({ person: { problem } }),
 		done: ({ id }) => redirect(303, `${FOLDERS[kind]}/${id}`),
 	});
 
@@ -34,8 +35,8 @@ export const personActions = {
 			'changed-meanwhile': () => m.changed_meanwhile(),
 		},
 		beside: { 'email-taken': 'email' },
-		told: (personProblem) => ({ personProblem }),
-		done: () => ({ personSaid: m.saved() }),
+		told: (problem) => ({ person: { problem } }),
+		done: () => ({ person: { said: m.saved() } }),
 	}),
 	leave: formAction(setLeft, {
 		given: ({ params }) => ({ who: 'person' as const, id: params.id!, hasLeft: true }),

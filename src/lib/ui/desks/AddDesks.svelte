@@ -25,10 +25,15 @@
 	);
 	const free = $derived(teachers.filter(({ id }) => !seated.has(id)));
 	const id = $props.id();
+	let typed = $state('');
+	/** A name was typed, and none chosen: which one is meant is not guessed. */
+	let hasTyped = $state(false);
 	const without = (one: string) => named.filter((teacher) => teacher.id !== one);
 	let picked = $state<string[]>([]);
 	/** Those who were found or named one by one. */
 	let named = $state.raw<readonly Pick<Teacher, 'id' | 'name' | 'subject'>[]>([]);
+	/** A subject is asked for where it is clear whose it is. */
+	const isOne = $derived(named.length === 1);
 	let subject = $state('');
 
 	const deskOf = (teacher: Pick<Teacher, 'id' | 'name' | 'subject'> & Partial<Teacher>) =>
@@ -46,11 +51,20 @@
 			editor.tools.newId(),
 		);
 
+	function take(teacher: Pick<Teacher, 'id' | 'name' | 'subject'>) {
+		hasTyped = false;
+		named = [...without(teacher.id), teacher];
+	}
+
 	function add() {
+		hasTyped = typed.trim() !== '';
+		if (hasTyped) return;
 		const ofNamed = named.map((teacher) =>
-			deskOf({ ...teacher, subject: subject.trim() || teacher.subject }),
+			deskOf({ ...teacher, subject: (isOne && subject.trim()) || teacher.subject }),
 		);
-		const ofPicked = teachers.filter(({ id }) => picked.includes(id)).map(deskOf);
+		const ofPicked = teachers
+			.filter(({ id }) => picked.includes(id) && !named.some((other) => other.id === id))
+			.map(deskOf);
 		const plans = [...ofNamed, ...ofPicked];
 		if (plans.length === 0) return;
 		editor.apply(
@@ -75,12 +89,14 @@
 		<TeacherField
 			label={m.desk_teacher()}
 			id="{id}-teacher"
+			bind:text={typed}
 			{teachers}
 			size=""
-			onchoose={(teacher) => (named = [...without(teacher.id), teacher])}
-			onnew={(name) => (named = [...named, { id: editor.newTeacher(name), name, subject: '' }])}
+			onchoose={take}
+			onnew={(name) => take({ id: editor.newTeacher(name), name, subject: '' })}
 		/>
 		<span class="quiet mt-1 block text-small">{m.desk_teacher_new()}</span>
+		{#if hasTyped}<p class="text-small text-error" role="alert">{m.desk_teacher_choose()}</p>{/if}
 	</div>
 	{#if named.length}
 		<ul>
@@ -98,10 +114,12 @@
 				</li>
 			{/each}
 		</ul>
-		<label class="block">
-			<span class="mb-1 block font-bold">{m.desk_subject()}</span>
-			<input class="input w-full" autocomplete="off" bind:value={subject} />
-		</label>
+		{#if isOne}
+			<label class="block">
+				<span class="mb-1 block font-bold">{m.desk_subject()}</span>
+				<input class="input w-full" autocomplete="off" bind:value={subject} />
+			</label>
+		{/if}
 	{/if}
 	{#if free.length}
 		<fieldset>

@@ -8,6 +8,7 @@
 	let {
 		label,
 		id,
+		text = $bindable(''),
 		teachers,
 		onchoose,
 		onnew,
@@ -15,6 +16,7 @@
 	}: {
 		label: string;
 		id?: string;
+		text?: string;
 		teachers: readonly Teacher[];
 		onchoose: (teacher: Teacher) => void;
 		/** Told the name of somebody whom the school does not know. */
@@ -31,7 +33,6 @@
 	const MOST = 8;
 	const NEW = 'new';
 
-	let text = $state('');
 	const typed = $derived(text.trim().replaceAll(/\s+/g, ' '));
 	const known = $derived(teachers.map((teacher) => ({ teacher, plain: plainText(teacher.name) })));
 	const found = $derived.by((): Line[] | null => {

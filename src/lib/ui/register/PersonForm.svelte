@@ -36,24 +36,27 @@
 	import { m } from '$lib/paraglide/messages';
 	import { availableText } from '../parts/format/when';
 	import TextField from '../parts/forms/TextField.svelte';
+	import WholeProblem from '../parts/forms/WholeProblem.svelte';
 	import { enhance } from '../parts/saving/enhance';
 
 	let {
 		person,
 		kind,
 		action,
-		problem,
-		said,
+		answer,
 		mayChange,
 	}: {
 		/** Whom it is about; without, somebody new. */
 		person?: PersonInput & { readonly version: number };
 		kind: PersonKind;
 		action?: string;
-		problem?: FormProblem | undefined;
-		said?: string | undefined;
+		/** What the last sending of the form was answered. */
+		answer?: { readonly problem: FormProblem } | { readonly said: string } | undefined;
 		mayChange: boolean;
 	} = $props();
+
+	const problem = $derived(answer && 'problem' in answer ? answer.problem : undefined);
+	const said = $derived(answer && 'said' in answer ? answer.said : '');
 
 	const typedOf = (input: PersonInput): Typed => ({
 		...input,
@@ -202,12 +205,10 @@
 			{/if}
 		{/if}
 		{#if mayChange}
+			<WholeProblem {problem} />
 			<div class="flex items-center gap-4">
 				<button class="btn btn-primary">{m.save()}</button>
-				<span role="status">{said ?? ''}</span>
-				{#if problem && Object.keys(faults).length === 0}
-					<span class="text-error" role="alert">{problem.problem}</span>
-				{/if}
+				<span role="status">{said}</span>
 			</div>
 		{/if}
 	</fieldset>

@@ -47,7 +47,7 @@
 {#if justBooked || isMeanwhile}
 	<p class="mb-4 flex items-center gap-2 font-bold text-primary" role="status">
 		<Check class="shrink-0" size={20} aria-hidden="true" />
-		{isMeanwhile ? m.booked_meanwhile() : m.booked_done()}
+		{justBooked ? m.booked_done() : m.booked_meanwhile()}
 	</p>
 {/if}
 {#if view.conference.limitNote}

@@ -1,7 +1,7 @@
 import type { LocalDate } from '$lib/core/time/local-time';
 import type { FamilyProjection } from '$lib/core/visits/family-projection';
 import { metAt } from '$lib/core/desks/named-substitutes';
-import { MINUTE } from '$lib/core/time/local-time';
+import { localOf, MINUTE } from '$lib/core/time/local-time';
 import { turnMinutes } from '$lib/core/snapshot/turn';
 import type { Visit } from '$lib/core/planner/visit-problem';
 import { REMOTE } from '$lib/core/snapshot/ways';
@@ -102,8 +102,11 @@ export function suggestedEntries(
 	const slots = new Map(view.slots.map((slot) => [slot.id, slot]));
 	const keyOf = new Map(view.places.map(({ id, key }) => [id, key]));
 	const placed = visit.placements.map(({ wish, slot }) => {
-		const { date, places, place: usual } = slots.get(slot.id)!;
-		const place = places.find((id) => keyOf.get(id) === slot.place) ?? usual;
+		// Also one that the school has taken away since is shown as it was.
+		const now = slots.get(slot.id);
+		const isThere = (id: string) => keyOf.get(id) === slot.place;
+		const place = now?.places.find(isThere) ?? now?.place ?? [...keyOf.keys()].find(isThere) ?? '';
+		const date = localOf(slot.start * MINUTE, view.conference.timeZone).date;
 		const piece = {
 			id: slot.id,
 			date,

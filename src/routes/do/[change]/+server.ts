@@ -10,10 +10,10 @@ export const POST: RequestHandler = async ({ locals, params, request, url }) => 
 	const perform = pageChanges.get(params.change);
 	if (!perform) error(404, m.error_not_found());
 	const { app } = locals;
-	const { may, input, turn } = perform.change;
+	const { may, input, finishes } = perform.change;
 	const actor = actorFor(locals, may, url.searchParams.get('as'));
 	const asked = await readJson(request, input);
-	const visit = turn?.(asked);
+	const visit = finishes?.(asked);
 	if (!visit) return json(await perform(app, actor, asked));
 	const passing = {
 		step: 'finish',

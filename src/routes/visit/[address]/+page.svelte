@@ -34,7 +34,10 @@
 	const view = $derived(live.current);
 	const zone = $derived(view.conference.timeZone);
 	/** A refresh that began before the booking brings the state of that time back to the page. */
-	let justBooked = $state(false);
+	let bookedFor = $state('');
+	const justBooked = $derived(bookedFor === view.family);
+	/** It was tried to book, and nothing is known of what became of it. */
+	let isUnsure = $state(false);
 	let unticked = $state.raw<readonly string[]>(
 		untrack(() => data.view.wishes.filter(({ optional }) => optional).map(({ id }) => id)),
 	);
@@ -125,7 +128,8 @@
 
 	function go(next: 'whom' | 'when' | 'visit') {
 		problems = [];
-		justBooked = false;
+		bookedFor = '';
+		isUnsure = false;
 		plans = null;
 		pushState('', { step: next });
 		scrollTo(0, 0);
@@ -138,6 +142,7 @@
 		try {
 			await book(suggestion.visit.placements);
 		} catch (error) {
+			isUnsure = true;
 			problems = [error instanceof BusyError ? m.visit_busy() : failureText(error)];
 		} finally {
 			sending = false;
@@ -164,7 +169,7 @@
 		if (outcome.ok) {
 			key = crypto.randomUUID();
 			problems = [];
-			justBooked = true;
+			bookedFor = view.family;
 			replaceState('', {});
 			await refreshAll();
 			scrollTo(0, 0);
@@ -182,7 +187,7 @@
 
 <svelte:window
 	onpopstate={() => {
-		justBooked = false;
+		bookedFor = '';
 		if (isArranged) plans = null;
 	}}
 />
@@ -213,8 +218,8 @@
 		{#if step === undefined}
 			<BookedVisit
 				{view}
-				{justBooked}
-				isMeanwhile={isArranged && !justBooked && !sending}
+				justBooked={justBooked || (isArranged && isUnsure)}
+				isMeanwhile={isArranged && !sending}
 				calendar="/visit/{view.conference.address}/calendar.ics?family={view.family}"
 				onfind={() => go('when')}
 			/>

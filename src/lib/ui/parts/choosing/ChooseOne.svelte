@@ -110,7 +110,7 @@
 				{/if}
 			{/snippet}
 		</Combobox.ContentStatic>
-		{#if found}
+		{#if found && isOpen}
 			<span class="sr-only" role="status">{m.find_results({ count: found.length })}</span>
 		{/if}
 	</div>

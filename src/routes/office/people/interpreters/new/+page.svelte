@@ -8,4 +8,4 @@
 <svelte:head><title>{m.person_new_interpreter()}</title></svelte:head>
 
 <h1 class="mb-6 text-hour">{m.person_new_interpreter()}</h1>
-<PersonForm kind="interpreter" problem={form ?? undefined} mayChange />
+<PersonForm kind="interpreter" answer={form?.person} mayChange />

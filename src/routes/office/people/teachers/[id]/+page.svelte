@@ -44,8 +44,7 @@
 		person={data.person}
 		kind="teacher"
 		action="?/save"
-		problem={form && 'personProblem' in form ? form.personProblem : undefined}
-		said={form && 'personSaid' in form ? form.personSaid : undefined}
+		answer={form && 'person' in form ? form.person : undefined}
 		mayChange={data.mayChange}
 	/>
 {/key}

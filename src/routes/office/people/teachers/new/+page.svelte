@@ -8,4 +8,4 @@
 <svelte:head><title>{m.person_new_teacher()}</title></svelte:head>
 
 <h1 class="mb-6 text-hour">{m.person_new_teacher()}</h1>
-<PersonForm kind="teacher" problem={form ?? undefined} mayChange />
+<PersonForm kind="teacher" answer={form?.person} mayChange />
