@@ -31,6 +31,8 @@ export default defineConfig({
 				plugins: [nodeWorker()],
 				test: {
 					name: 'server',
+					setupFiles: ['tests/server/close-apps.ts'],
+					isolate: false,
 					include: ['tests/server/**/*.test.ts'],
 					testTimeout: 60_000,
 					hookTimeout: 60_000,

@@ -4,7 +4,7 @@ import { createApp, type App } from '$lib/server/app';
 import { makeToken, revokeToken } from '$lib/server/api/tokens';
 import { familyByCode } from '$lib/server/invitations/family-codes';
 import { account } from '$lib/server/foundation/database/schema';
-import { freshApp } from '../server/database';
+import { closeApps, freshApp } from '../server/database';
 import { KEY, openDemo, type SeededHouse } from '../browser/house';
 import { hostileRequests } from './hostile-requests';
 
@@ -82,6 +82,7 @@ beforeAll(async () => {
 
 afterAll(async () => {
 	await app.close();
+	await closeApps();
 	await demo.stop();
 });
 

@@ -1,0 +1,4 @@
+import { afterAll } from 'vitest';
+import { closeApps } from './database';
+
+afterAll(closeApps);
