@@ -54,7 +54,7 @@ test('of two teachers of one name the one who is meant is set at a desk, by keyb
 	const teacher = page.getByRole('combobox', { name: 'Teacher' });
 	await teacher.fill('Ines Amaral');
 	await page.getByRole('button', { name: 'Add', exact: true }).click();
-	await expect(page.getByText('Choose one of the list')).toBeVisible();
+	await expect(page.getByText('Choose somebody from the list')).toBeVisible();
 	await expect(teacher).toHaveValue('Ines Amaral');
 	await teacher.press('ArrowDown');
 	await page.getByRole('option', { name: /Astronomy/ }).click();

@@ -23,7 +23,9 @@
 	const seated = $derived(
 		new Set(editor.plans.flatMap(({ people }) => people.map(({ person }) => person))),
 	);
-	const free = $derived(teachers.filter(({ id }) => !seated.has(id)));
+	const free = $derived(
+		teachers.filter(({ id }) => !seated.has(id) && !named.some((other) => other.id === id)),
+	);
 	const id = $props.id();
 	let typed = $state('');
 	/** A name was typed, and none chosen: which one is meant is not guessed. */
@@ -62,9 +64,7 @@
 		const ofNamed = named.map((teacher) =>
 			deskOf({ ...teacher, subject: (isOne && subject.trim()) || teacher.subject }),
 		);
-		const ofPicked = teachers
-			.filter(({ id }) => picked.includes(id) && !named.some((other) => other.id === id))
-			.map(deskOf);
+		const ofPicked = free.filter(({ id }) => picked.includes(id)).map(deskOf);
 		const plans = [...ofNamed, ...ofPicked];
 		if (plans.length === 0) return;
 		editor.apply(

@@ -81,7 +81,7 @@
 	method="post"
 	{action}
 	novalidate
-	class="max-w-2xl"
+	class="mb-8 max-w-2xl"
 	use:enhance={() =>
 		async ({ result, update }) => {
 			await update({ reset: false });
