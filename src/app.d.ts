@@ -1,6 +1,7 @@
 import type { SignedIn } from '$lib/server/accounts/accounts';
 import type { Failure } from '$lib/server/foundation/failures/failure-of';
 import type { App as TenChairs } from '$lib/server/app';
+import type { VisitStep } from '$lib/ui/visits/visit-step';
 import type { Visitor } from '$lib/server/invitations/visitors';
 
 declare global {
@@ -19,14 +20,18 @@ declare global {
 			failure: Failure | null;
 			/** Signed in with a password. */
 			account: SignedIn | null;
-			/** Came through a family's link. */
+			/** Came through families' links by this browser, the latest first. */
+			adults: readonly Extract<Visitor, { kind: 'adult' }>[];
+			/** The one of them whose family is asked about, or the latest. */
 			adult: Extract<Visitor, { kind: 'adult' }> | null;
 			/** Came through a teacher's link. */
 			teacher: Extract<Visitor, { kind: 'teacher' }> | null;
 		}
 		interface PageState {
 			/** How far a family is with planning its visit. */
-			step?: 'whom' | 'when' | 'visit';
+			step?: VisitStep;
+			/** Which appointment is to be moved. */
+			appointment?: string;
 		}
 	}
 }

@@ -9,7 +9,7 @@ import { setUpCode } from '$lib/server/accounts/set-up';
 import { createApp, type App } from '$lib/server/app';
 import { readConfig } from '$lib/server/foundation/config';
 import { migrateDatabase } from '$lib/server/foundation/database/migrate';
-import { visitorByCookie } from '$lib/server/invitations/visitors';
+import { visitorByCookie, visitorsByCookie } from '$lib/server/invitations/visitors';
 import { startJobs } from '$lib/server/jobs/jobs';
 import { newId } from '$lib/server/foundation/identifiers';
 import { loadProgram } from '$lib/server/foundation/load-program';
@@ -77,17 +77,24 @@ const isForPrograms = ({ route }: RequestEvent): boolean => route.id?.startsWith
 
 const withActors: Handle = async ({ event, resolve }) => {
 	event.locals.account = null;
+	event.locals.adults = [];
 	event.locals.adult = null;
 	event.locals.teacher = null;
 	if (isForPrograms(event)) return resolve(event);
 	const { db, config, accounts } = app;
-	const [account, adult, teacher] = await Promise.all([
+	const [account, visitors, teacher] = await Promise.all([
 		accounts.signedIn(event.request.headers),
-		visitorByCookie(db, config.key, event.cookies.get(FAMILY_COOKIE)),
+		visitorsByCookie(db, config.key, event.cookies.get(FAMILY_COOKIE)),
 		visitorByCookie(db, config.key, event.cookies.get(TEACHER_COOKIE)),
 	]);
 	event.locals.account = account;
-	event.locals.adult = adult?.kind === 'adult' ? adult : null;
+	const adults = visitors.filter((visitor) => visitor.kind === 'adult');
+	const family = event.url.searchParams.get('family');
+	event.locals.adults = adults;
+	event.locals.adult =
+		adults.find(({ families }) => family !== null && families.includes(family)) ??
+		adults[0] ??
+		null;
 	event.locals.teacher = teacher?.kind === 'teacher' ? teacher : null;
 	return resolve(event);
 };

@@ -2,7 +2,8 @@ import { readFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { createApp, type App } from '$lib/server/app';
 import { makeToken, revokeToken } from '$lib/server/api/tokens';
-import { familyByCode } from '$lib/server/invitations/family-codes';
+import { codeFrom } from '$lib/core/codes';
+import { ownerOfCode } from '$lib/server/invitations/codes';
 import { account } from '$lib/server/foundation/database/schema';
 import { closeApps, freshApp } from '../server/database';
 import { KEY, openDemo, type SeededHouse } from '../browser/house';
@@ -116,11 +117,11 @@ describe('an organiser’s program', () => {
 		expect(JSON.stringify(invited.json)).toContain(demo.families.Gulzar);
 		const { family: id, code } = invited.json[0];
 		expect(
-			await familyByCode(app.db, { key: KEY }, ` ${code.toLowerCase().replace('-', ' ')}`),
-		).toBe(id);
-		expect(await familyByCode(app.db, { key: KEY }, 'AAAA-AAAA')).toBeNull();
+			await ownerOfCode(app.db, { key: KEY }, ` ${code.toLowerCase().replaceAll('-', ' ')}`),
+		).toEqual({ kind: 'family', id, version: 1 });
+		expect(await ownerOfCode(app.db, { key: KEY }, codeFrom(1n))).toBeNull();
 		const stored = JSON.stringify(await demo.sql`select * from family_code`);
-		expect(stored).not.toContain(invited.json[0].code.replace('-', ''));
+		expect(stored).not.toContain(invited.json[0].code.replaceAll('-', ''));
 	});
 
 	it('needs a good token with the scope; nothing stored lets anyone in', async () => {

@@ -68,6 +68,7 @@ it('without any lock or check, thousands of random inserts at once leave no over
 						await tx.execute(sql`set local deadlock_timeout = '20ms'`);
 						await writeVisit(tx, app.clock, {
 							conferenceId: school.conference,
+							setBy: null,
 							familyId: school.families[family]!.id,
 							appointments: [{ ...booked, about: [] }],
 						});

@@ -1,7 +1,7 @@
 import type { LocalDate } from '$lib/core/time/local-time';
 import { describe, expect, it } from 'vitest';
 import { timeAxis } from '$lib/ui/floor/time-axis';
-import { timeWindows } from '$lib/ui/visits/windows';
+import { timeWindows, within } from '$lib/ui/visits/windows';
 
 const M = 60_000;
 const at = (text: string): number => {
@@ -33,25 +33,52 @@ const clock = (epoch: number) => new Date(epoch).toISOString().slice(11, 16);
 
 describe('the windows that a family can tick', () => {
 	it('are the parts of each date, parted at breaks and at half hours when they are long', () => {
-		const windows = timeWindows([
-			...slots('2026-12-04', '09:00', '12:00'),
-			...slots('2026-12-03', '15:30', '17:20'),
-			...slots('2026-12-03', '17:50', '19:30'),
-		]);
+		const windows = timeWindows(
+			[
+				...slots('2026-12-04', '09:00', '12:00'),
+				...slots('2026-12-03', '15:30', '17:20'),
+				...slots('2026-12-03', '17:50', '19:30'),
+				...slots('2026-12-05', '09:00', '10:30'),
+			],
+			'UTC',
+		);
 		expect(windows.map(({ date, start, end }) => `${date} ${clock(start)}-${clock(end)}`)).toEqual([
 			'2026-12-03 15:30-17:16',
 			'2026-12-03 17:50-19:24',
 			'2026-12-04 09:00-10:30',
 			'2026-12-04 10:30-11:58',
+			'2026-12-05 09:00-10:22',
+		]);
+		expect(windows.map(({ name }) => name)).toEqual([
+			...['before-break', 'after-break'],
+			...[null, null],
+			'morning',
 		]);
 	});
 
 	it('leave no slot out', () => {
 		const all = slots('2026-12-03', '08:00', '21:00');
-		const windows = timeWindows(all);
+		const windows = timeWindows(all, 'UTC');
 		expect(windows[0]!.start).toBe(at('08:00'));
 		expect(windows.at(-1)!.end).toBe(all.at(-1)!.end);
 		windows.slice(1).forEach(({ start }, index) => expect(start).toBe(windows[index]!.end));
+	});
+});
+
+describe('hours that are said more exactly', () => {
+	const windows = timeWindows(
+		[...slots('2026-12-03', '15:30', '17:20'), ...slots('2026-12-03', '17:50', '19:30')],
+		'UTC',
+	);
+	it.each([
+		['not before', { from: 16 * 60, until: null }, ['16:00-17:16', '17:50-19:24']],
+		['away by', { from: null, until: 18 * 60 }, ['15:30-17:16', '17:50-18:00']],
+		['between', { from: 18 * 60, until: 18 * 60 + 30 }, ['18:00-18:30']],
+		['neither', { from: 20 * 60, until: null }, []],
+	])('%s', (_, bounds, expected) => {
+		expect(
+			within(windows, bounds, 'UTC').map(([from, to]) => `${clock(from)}-${clock(to)}`),
+		).toEqual(expected);
 	});
 });
 

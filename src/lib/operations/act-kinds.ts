@@ -38,6 +38,8 @@ export type ActKind =
 	| 'waiting.served'
 	| 'guest.asked'
 	| 'guest.withdrawn'
+	| 'enquiry.made'
+	| 'enquiry.answered'
 	| 'rules.changed'
 	| 'token.made'
 	| 'token.revoked'

@@ -30,7 +30,8 @@ export const linksSendAll = change({
 const invitation = z.object({
 	family: id,
 	label: z.string(),
-	code: z.string(),
+	/** For paper; `null` where something is withdrawn in the family: nothing is common to it then. */
+	code: z.string().nullable(),
 	links: z.array(z.object({ adult: id, link: z.string() })),
 });
 
@@ -40,6 +41,26 @@ export const invitationsMake = change({
 	may: 'links.see',
 	input: z.object({ conferenceId: id }),
 	done: z.object({ invitations: z.array(invitation) }),
+	leaves: ['invitations.made'],
+});
+
+const letter = z.object({
+	/** Of a family, or of one adult where nothing is common to the family. */
+	id,
+	/** The adult's name; empty on a family's letter. */
+	adult: z.string(),
+	children: z.array(z.object({ name: z.string(), classLabel: z.string() })),
+	code: z.string(),
+});
+/** What a letter to a family says besides the conference. */
+export type Letter = Readonly<z.output<typeof letter>>;
+
+/** Makes sure that the families of a conference have codes, and tells them for letters. */
+export const lettersMake = change({
+	name: 'letters.make',
+	may: 'links.see',
+	input: z.object({ conferenceId: id }),
+	done: z.object({ letters: z.array(letter) }),
 	leaves: ['invitations.made'],
 });
 

@@ -40,6 +40,8 @@ const conferenceProgress = z.object({
 		desksWithoutPlace: count,
 		seats: count,
 		taken: count,
+		/** What waits for the school's answer. */
+		toAnswer: count,
 	}),
 });
 /** How far a conference is, for the path of the work. */

@@ -26,10 +26,12 @@ const visit: ZodType<VisitRequest> = z.object({
 	appointments: z.array(wantedAppointment).max(40),
 });
 
-/** The ids of the appointments that were made, or that moved. */
-const made: ZodType<{ readonly appointments: readonly string[] }> = z.object({
-	appointments: z.array(id),
-});
+/** The ids of the appointments that were made, or that moved, and the act to take back; `null`: nothing changed. */
+export interface MadeVisit {
+	readonly appointments: readonly string[];
+	readonly act: string | null;
+}
+const made: ZodType<MadeVisit> = z.object({ appointments: z.array(id), act: id.nullable() });
 const unknownOrConflicts: ZodType<Conflicts | { readonly reason: 'unknown' }> = z.union([
 	conflicts,
 	reasons('unknown'),
@@ -79,17 +81,23 @@ export const visitCancel = change({
 	undoneBy: 'visit.undo',
 });
 
-/** Takes back an act on a visit: its appointments become just what they were. */
+/**
+ * Takes back an act on a visit: its appointments become just what they were. Families take back their own
+ * last act, for a short while.
+ */
 export const visitUndo = change({
 	name: 'visit.undo',
 	may: 'visit.undo',
+	// Whose visit it was is known when it stands still.
+	about: () => 'any',
 	input: z.object({ act: id }),
 	done: z.object({ act: id }),
 	/**
 	 * `newer`: something has happened to the appointments since; `taken`: their places are gone;
-	 * `not-allowed`: a rule is against them now, another appointment for the same wish, say.
+	 * `not-allowed`: a rule is against them now, another appointment for the same wish, say; `too-late`: the
+	 * while in which a family can take it back is over.
 	 */
-	refusal: reasons('unknown', 'undone-before', 'newer', 'taken', 'not-allowed'),
+	refusal: reasons('unknown', 'undone-before', 'newer', 'taken', 'not-allowed', 'too-late'),
 	leaves: ['visit.undone'],
 	undoneBy: 'visit.undo',
 });

@@ -1,13 +1,26 @@
 import { redirect } from '@sveltejs/kit';
-import { visibleConferences } from '$lib/server/conferences/read-conference';
+import { listConferences, visibleConferences } from '$lib/server/conferences/read-conference';
+import { forgetFamilies } from '$lib/server/foundation/requests/cookies';
 import { readSchool } from '$lib/server/register/school';
+import { takenBackWithVisit } from '$lib/server/visits/whose-visit';
 import { wrongLink } from '$lib/server/invitations/wrong-link';
-import type { PageServerLoad } from './$types';
+import type { Actions, PageServerLoad } from './$types';
 
-export const load: PageServerLoad = async ({ locals }) => {
+export const load: PageServerLoad = async ({ locals, url }) => {
 	const { app, adult } = locals;
 	if (!adult) return wrongLink(app);
 	const [conference] = await visibleConferences(app.db, app.clock.now());
-	if (conference) redirect(303, `/visit/${conference.address}`);
+	const shown =
+		conference ?? (await takenBackWithVisit(app.db, await listConferences(app.db), adult.families));
+	// Of several families on one phone it is the one whose link was opened.
+	const several = new Set(locals.adults.flatMap(({ families }) => families)).size > 1;
+	if (shown) redirect(303, `/visit/${shown.address}${several ? url.search : ''}`);
 	return { school: (await readSchool(app.db))?.name };
+};
+
+export const actions: Actions = {
+	leave: async ({ cookies }) => {
+		forgetFamilies(cookies);
+		redirect(303, '/');
+	},
 };

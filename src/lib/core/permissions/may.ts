@@ -8,7 +8,13 @@ export type Actor =
 	  }
 	| { readonly kind: 'teacher'; readonly person: string }
 	| { readonly kind: 'interpreter'; readonly person: string }
-	| { readonly kind: 'adult'; readonly adult: string; readonly families: readonly string[] }
+	| {
+			readonly kind: 'adult';
+			readonly adult: string;
+			readonly families: readonly string[];
+			/** Came in by the family's code: it may be any of its adults. */
+			readonly isCommon?: true;
+	  }
 	| { readonly kind: 'system' };
 
 /** The program itself: what it does of its own accord. */
@@ -40,6 +46,7 @@ export type Act =
 	| 'visit.answer'
 	| 'visit.undo'
 	| 'guest.ask'
+	| 'enquiry.answer'
 	| 'offer.make'
 	| 'day.see'
 	| 'register.see'
@@ -77,8 +84,9 @@ const rules: Record<Act, Partial<Record<ActorKind, Rule>>> = {
 	'visit.see': { organiser: always, helper: always, adult: ownFamily },
 	'visit.book': { organiser: always, helper: always, adult: ownFamily },
 	'visit.answer': { organiser: always, teacher: ownDay },
-	'visit.undo': { organiser: always },
+	'visit.undo': { organiser: always, adult: ownFamily },
 	'guest.ask': { organiser: always, helper: always, adult: ownFamily, teacher: ownDay },
+	'enquiry.answer': { organiser: always, helper: always },
 	'offer.make': { organiser: always, helper: always, teacher: ownDay },
 	'register.see': { organiser: always, helper: always },
 	'register.change': { organiser: always },

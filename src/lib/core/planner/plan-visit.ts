@@ -6,14 +6,23 @@ import {
 	type Placement,
 	type Visit,
 	type VisitProblem,
+	type WishToPlan,
 } from './visit-problem';
+
+/** Where wishes are too many, those that could be met at no time at all are not counted. */
+function worthPlanning({ wishes, slots }: VisitProblem): readonly WishToPlan[] {
+	if (wishes.length <= EXACT_WISHES) return wishes;
+	const open = new Set(slots.map(({ desk }) => desk));
+	return wishes.filter(({ desks }) => desks.some((desk) => open.has(desk)));
+}
 
 /**
  * The best visit for any number of wishes. Up to `EXACT_WISHES` it is `bestVisit` itself. Beyond, the
  * heaviest wishes are placed exactly, then the next ones around them; no rule is broken, but the
  * visit is marked `exact: false`, since a better one may exist.
  */
-export function planVisit(problem: VisitProblem, restriction: Restriction = {}): Visit | null {
+export function planVisit(given: VisitProblem, restriction: Restriction = {}): Visit | null {
+	const problem = { ...given, wishes: worthPlanning(given) };
 	if (problem.wishes.length <= EXACT_WISHES) return bestVisit(problem, restriction);
 	const { placing = [] } = restriction;
 	const wanted = [...problem.wishes].sort(

@@ -9,16 +9,24 @@ export interface FirstStanding {
 	readonly answerBy: number | null;
 }
 
+/** Whether what families book at a desk is asked for first; the desk's own word goes before the conference's. */
+export const asksFirst = (
+	{ rules }: Pick<ConferenceFacts, 'rules'>,
+	desk: Pick<Desk, 'acceptance'>,
+): boolean => (desk.acceptance ?? rules.acceptance) !== 'at-once';
+
 /**
- * Booked at once, or asked for until somebody accepts. The desk's own word goes before the
- * conference's; what the office or a teacher does is booked. No answer is due after the start.
+ * Booked at once, or asked for until somebody accepts; what the office or a teacher
+ * does is booked. No answer is due after the start.
  */
 export function firstStanding(
-	{ rules }: Pick<ConferenceFacts, 'rules'>,
+	conference: Pick<ConferenceFacts, 'rules'>,
 	desk: Pick<Desk, 'acceptance'>,
 	{ bySchool, now, start }: { bySchool: boolean; now: number; start: number },
 ): FirstStanding {
-	if (bySchool || (desk.acceptance ?? rules.acceptance) === 'at-once')
-		return { standing: 'booked', answerBy: null };
-	return { standing: 'asked', answerBy: Math.min(start, now + rules.answerHours * HOUR) };
+	if (bySchool || !asksFirst(conference, desk)) return { standing: 'booked', answerBy: null };
+	return {
+		standing: 'asked',
+		answerBy: Math.min(start, now + conference.rules.answerHours * HOUR),
+	};
 }

@@ -43,6 +43,12 @@ export const isInTime = (
 		() => (booker.office ? 'yes' : isNear(conference, slot, now)),
 	);
 
+/** Until when a family may change or cancel an appointment itself. */
+export const changeableUntil = (
+	{ rules }: Pick<ConferenceFacts, 'rules'>,
+	{ start }: { readonly start: number },
+): number => start - (rules.changeMinutes ?? 0) * MINUTE;
+
 /** Whether an appointment may still be changed or cancelled at `now`. */
 export const isChangeable = (
 	conference: ConferenceFacts,

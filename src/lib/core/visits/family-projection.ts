@@ -48,6 +48,17 @@ export interface FamilyProjection {
 	readonly holds: readonly FamilyHold[];
 	/** Ids of wishes for which the family is on the waiting list. */
 	readonly waiting: readonly string[];
+	/** What it asked the school about meetings that it cannot book, the newest first. */
+	readonly enquiries: readonly FamilyEnquiry[];
+}
+
+/** What a family asked the school. */
+export interface FamilyEnquiry {
+	readonly id: string;
+	readonly wish: string;
+	readonly askedAt: number;
+	/** `null` until the school has answered. */
+	readonly answer: string | null;
 }
 
 /** How much the family may still book. `null`: as much as it likes. */
@@ -79,6 +90,8 @@ export interface FamilyDesk {
 	readonly subject: string;
 	/** Who stands in there, and for whom. */
 	readonly substitutes: readonly NamedSubstitute[];
+	/** What a family books there is asked for, until somebody accepts. */
+	readonly asksFirst: boolean;
 }
 
 export interface ShownWish {
@@ -136,6 +149,14 @@ export interface ShownAppointment {
 	readonly end: number;
 	readonly students: readonly string[];
 	readonly adults: readonly string[];
+	/** Students who come along. */
+	readonly along: readonly string[];
+	/** The name of whoever interprets; `null`: nobody does. */
+	readonly interpreter: string | null;
+	/** The adult of the family who booked or moved it last, as far as that is known. */
+	readonly setBy: string | null;
+	/** Until when the family may move or cancel it itself. */
+	readonly changeableUntil: number;
 	/** The slots that it takes, and the wishes that it serves. */
 	readonly slots: readonly string[];
 	readonly wishes: readonly string[];

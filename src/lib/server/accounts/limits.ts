@@ -59,3 +59,23 @@ export const forgotLimits = (email: string, client: Client): AttemptLimit[] => [
 	{ name: `forgot:${email}`, free: 3, longestWait: QUARTER_OF_AN_HOUR },
 	ofClient(client),
 ];
+
+/**
+ * What holds up guesses of a family's code: by client (a school's network is one address, so many slips are
+ * nobody's guessing), and over all clients, which only slows: nobody can keep others out.
+ */
+export const familyCodeLimits = (client: Client): AttemptLimit[] => [
+	{
+		name: `family-code:${networkOf(client)}`,
+		free: 30,
+		longestWait: QUARTER_OF_AN_HOUR,
+		keeps: true,
+	},
+	{ name: 'family-code', free: 300, longestWait: 2, keeps: true },
+];
+
+/** What holds up reports of lost links, whether the address is known or not. */
+export const lostLinkLimits = (email: string, client: Client): AttemptLimit[] => [
+	{ name: `lost-link:${email}`, free: 3, longestWait: QUARTER_OF_AN_HOUR },
+	{ name: `lost-link-client:${networkOf(client)}`, free: 30, longestWait: QUARTER_OF_AN_HOUR },
+];

@@ -197,7 +197,10 @@ export const slotState = z.object({
 export const invitation = z.object({
 	family: id,
 	label: z.string(),
-	code: z.string().describe('For paper.'),
+	code: z
+		.string()
+		.nullable()
+		.describe('For paper; null where each adult of the family has a code of its own.'),
 	links: z.array(z.object({ adult: id, link: z.string() })),
 });
 

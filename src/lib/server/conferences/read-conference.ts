@@ -2,6 +2,7 @@ import { desc, eq } from 'drizzle-orm';
 import { validate } from 'uuid';
 import { phaseOf, type Phase } from '../../core/conferences/phase';
 import { datesOf } from '../../core/desks/desk-plan';
+import type { LocalDate } from '../../core/time/local-time';
 import type { Reader } from '../foundation/database/connect';
 import { conference } from '../foundation/database/schema';
 
@@ -36,6 +37,12 @@ export const phaseOfRow = (row: ConferenceRow, now: number): Phase =>
 /** All conferences, the newest first. */
 export async function listConferences(db: Reader): Promise<ConferenceRow[]> {
 	return db.select().from(conference).orderBy(desc(conference.id));
+}
+
+/** The last date of all conferences that families can see; `null` when there is none. */
+export async function lastVisibleDate(db: Reader): Promise<LocalDate | null> {
+	const dates = (await listConferences(db)).filter(isVisible).flatMap((row) => datesOf(row));
+	return [...dates].sort().at(-1) ?? null;
 }
 
 /** The conferences that families can see, those still to come first. */

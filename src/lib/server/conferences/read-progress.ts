@@ -6,6 +6,7 @@ import type { App } from '../app';
 import { desk, sitting } from '../foundation/database/schema';
 import { ForbiddenError } from '../foundation/forbidden';
 import { registerCounts } from '../register/register-counts';
+import { countEnquiries } from '../visits/enquiries';
 import { loadSnapshot } from './load-snapshot';
 import { readClaims } from './read-claims';
 import { isVisible, phaseOfRow, type ConferenceRow } from './read-conference';
@@ -52,6 +53,7 @@ export async function readProgress(
 			// A desk is claimed once for each seat that is taken.
 			taken: claims.filter(({ thing, standing }) => deskIds.has(thing) && standing !== 'held')
 				.length,
+			toAnswer: await countEnquiries(db, row.id),
 		},
 	};
 }

@@ -2,7 +2,7 @@ import { fromBase32, toBase32 } from '../foundation/base32';
 import { secret as told } from '../foundation/secret-in-answer';
 import { keyedDigest, sameDigest } from '../foundation/keyed-digest';
 
-/** What a private link or a visitor's cookie stands for. */
+/** What a private link stands for. */
 export interface InvitationRef {
 	readonly id: string;
 	readonly version: number;
@@ -15,9 +15,11 @@ const SECRET_LENGTH = 26;
 const OLD_ID_LENGTH = 22;
 const OLD_SECRET_LENGTH = 32;
 
-const bytesOf = (id: string): Buffer => Buffer.from(id.replaceAll('-', ''), 'hex');
+/** The 128 bits of an id. */
+export const bytesOf = (id: string): Buffer => Buffer.from(id.replaceAll('-', ''), 'hex');
 
-function idOf(bytes: Uint8Array | null): string | null {
+/** The id of 128 bits; `null` for anything else. */
+export function idOf(bytes: Uint8Array | null): string | null {
 	const hex = bytes ? Buffer.from(bytes).toString('hex') : '';
 	if (hex.length !== 32) return null;
 	return hex.replace(/^(.{8})(.{4})(.{4})(.{4})(.{12})$/, '$1-$2-$3-$4-$5');
@@ -82,21 +84,3 @@ export const isLinkSecret = (key: string, invitation: InvitationRef, secret: str
 
 export const isGuestSecret = (key: string, guest: InvitationRef, secret: string): boolean =>
 	isSecret(key, 'guest-link', guest, secret);
-
-const cookieDigest = (key: string, { id, version }: InvitationRef): string =>
-	keyedDigest(key, 'visitor-cookie', `${id}:${version}`);
-
-/** The cookie that a link is exchanged for. */
-export function visitorCookie(key: string, invitation: InvitationRef): string {
-	const packed = bytesOf(invitation.id).toString('base64url');
-	return [packed, invitation.version, cookieDigest(key, invitation)].join('.');
-}
-
-/** The invitation that a cookie stands for, or `null` for a cookie that was not made here. */
-export function readVisitorCookie(key: string, cookie: string): InvitationRef | null {
-	const [packed = '', versionText = '', digest = ''] = cookie.split('.');
-	const id = idOf(Buffer.from(packed, 'base64url'));
-	const version = Number(versionText);
-	if (!id || !Number.isSafeInteger(version)) return null;
-	return sameDigest(digest, cookieDigest(key, { id, version })) ? { id, version } : null;
-}

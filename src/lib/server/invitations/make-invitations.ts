@@ -4,7 +4,7 @@ import { invitationsMake } from '../../operations/messages';
 import type { Transaction } from '../foundation/database/connect';
 import { family, familyAdult, invitation, wish } from '../foundation/database/schema';
 import { performs } from '../foundation/runner/perform';
-import { familyCodes } from './family-codes';
+import { ensureCode, familiesWithWithdrawnRights } from './codes';
 import { invitationLink } from './links';
 import { invite } from './visitors';
 
@@ -29,12 +29,20 @@ export const makeInvitations = performs(invitationsMake).by({
 			tx,
 			adults.map(({ adult }) => adult),
 		);
-		const { codes, made } = await familyCodes(tx, config.key, ids);
+		const apart = await familiesWithWithdrawnRights(tx, ids);
+		const codes = new Map<string, string>();
+		let made = 0;
+		for (const id of ids) {
+			if (apart.has(id)) continue;
+			const { code, isNew } = await ensureCode(tx, config.key, { kind: 'family', id });
+			codes.set(id, code);
+			made += Number(isNew);
+		}
 		const adultsOf = groupBy(adults, ({ family }) => family);
 		const invitations = families.map(({ id, label }) => ({
 			family: id,
 			label: label ?? '',
-			code: codes.get(id)!,
+			code: codes.get(id) ?? null,
 			links: (adultsOf.get(id) ?? []).flatMap(({ adult }) => {
 				const own = links.get(adult);
 				return own ? [{ adult, link: invitationLink(config.origin, config.key, own) }] : [];

@@ -1,44 +1,83 @@
 import { and, eq, isNull } from 'drizzle-orm';
 import type { Actor } from '../../core/permissions/may';
-import type { Reader, Transaction } from '../foundation/database/connect';
+import type { Database, Reader, Transaction } from '../foundation/database/connect';
 import { adult, family, familyAdult, invitation, person } from '../foundation/database/schema';
 import { newId } from '../foundation/identifiers';
 import type { Clock } from '../foundation/clock';
-import { isLinkSecret, readLinkToken, readVisitorCookie, visitorCookie } from './links';
+import type { Ground } from '../live/open-streams';
+import { codeVersion, familiesWithWithdrawnRights, ownerOfCode, type CodeOwner } from './codes';
+import { isLinkSecret, readLinkToken } from './links';
+import { readVisitorCookie, visitorCookie, type WayIn } from './visitor-cookie';
 
-/** Who came through a private link, and through which. */
+/** Who came through a private link or a code, and through which. */
 export type Visitor = Extract<Actor, { kind: 'adult' | 'teacher' }> & {
-	readonly invitation: string;
+	/** Tells the way in from every other one. */
+	readonly through: string;
+	/** What an open page of theirs stands on. */
+	readonly grounds: readonly Ground[];
 };
 
-async function visitorOf(
-	db: Reader,
-	id: string,
-): Promise<{ visitor: Visitor; version: number } | null> {
-	// Whoever has left has no way in any more.
-	const rows = await db
-		.select({ invitation, family: family.id })
+interface Known {
+	readonly visitor: Visitor;
+	readonly version: number;
+}
+
+async function invited(db: Reader, id: string): Promise<Known | null> {
+	const [row] = await db
+		.select({ invitation, personLeft: person.leftAt })
 		.from(invitation)
 		.leftJoin(person, eq(person.id, invitation.personId))
-		.leftJoin(adult, eq(adult.id, invitation.adultId))
+		.where(and(eq(invitation.id, id), isNull(invitation.revokedAt)));
+	// Whoever has left has no way in any more.
+	if (!row || row.personLeft !== null) return null;
+	const { version, personId, adultId } = row.invitation;
+	const through = `invitation:${id}` as const;
+	if (personId) {
+		const grounds = [through, `person:${personId}`] as const;
+		return { visitor: { kind: 'teacher', person: personId, through, grounds }, version };
+	}
+	const visitor = await adultVisitor(db, adultId!, through);
+	return visitor && { visitor, version };
+}
+
+/** An adult as a visitor, with all of its families; `null` for one who has left. */
+async function adultVisitor(db: Reader, id: string, through: Ground): Promise<Visitor | null> {
+	const rows = await db
+		.select({ family: family.id })
+		.from(adult)
 		.leftJoin(familyAdult, eq(familyAdult.adultId, adult.id))
 		.leftJoin(family, and(eq(family.id, familyAdult.familyId), isNull(family.leftAt)))
-		.where(
-			and(
-				eq(invitation.id, id),
-				isNull(invitation.revokedAt),
-				isNull(person.leftAt),
-				isNull(adult.leftAt),
-			),
-		)
+		.where(and(eq(adult.id, id), isNull(adult.leftAt)))
 		.orderBy(family.id);
-	const [row] = rows;
-	if (!row) return null;
-	const { version, personId, adultId } = row.invitation;
-	const by = { invitation: id };
-	if (personId) return { visitor: { kind: 'teacher', person: personId, ...by }, version };
+	if (rows.length === 0) return null;
 	const families = rows.flatMap(({ family }) => family ?? []);
-	return { visitor: { kind: 'adult', adult: adultId!, families, ...by }, version };
+	return { kind: 'adult', adult: id, families, through, grounds: [through, `adult:${id}`] };
+}
+
+/** Who comes in by a code: of a family's, nobody knows which of its adults it is. */
+async function codeVisitor(db: Reader, { kind, id }: CodeOwner): Promise<Visitor | null> {
+	const through = `${kind}-code:${id}` as const;
+	if (kind === 'adult') return adultVisitor(db, id, through);
+	if ((await familiesWithWithdrawnRights(db, [id])).size > 0) return null;
+	const rows = await db
+		.select({ id: adult.id })
+		.from(familyAdult)
+		.innerJoin(adult, and(eq(adult.id, familyAdult.adultId), isNull(adult.leftAt)))
+		.innerJoin(family, and(eq(family.id, familyAdult.familyId), isNull(family.leftAt)))
+		.where(eq(familyAdult.familyId, id))
+		.orderBy(adult.id);
+	const [first] = rows;
+	if (!first) return null;
+	const grounds = [through, ...rows.map((row) => `adult:${row.id}` as const)];
+	return { kind: 'adult', adult: first.id, isCommon: true, families: [id], through, grounds };
+}
+
+/** Whoever a cookie stands for, if that is still good. */
+async function known(db: Reader, { kind, id }: WayIn): Promise<Known | null> {
+	if (kind === 'invitation') return invited(db, id);
+	const version = await codeVersion(db, { kind, id });
+	const visitor = version === null ? null : await codeVisitor(db, { kind, id });
+	return visitor && version !== null ? { visitor, version } : null;
 }
 
 /**
@@ -51,12 +90,53 @@ export async function openLink(
 	token: string,
 ): Promise<{ visitor: Visitor; cookie: string } | null> {
 	const read = readLinkToken(token);
-	const found = read && (await visitorOf(db, read.id));
+	const found = read && (await invited(db, read.id));
 	if (!read || !found) return null;
-	const ref = { id: read.id, version: found.version };
+	const ref = { kind: 'invitation', id: read.id, version: found.version } as const;
 	return isLinkSecret(key, ref, read.secret)
 		? { visitor: found.visitor, cookie: visitorCookie(key, ref) }
 		: null;
+}
+
+/** Remembers when somebody came in by a link. */
+export async function noteOpened(db: Database, clock: Clock, { through }: Visitor): Promise<void> {
+	const id = through.replace('invitation:', '');
+	await db.update(invitation).set({ openedAt: clock.now() }).where(eq(invitation.id, id));
+}
+
+/** Exchanges a typed code for a cookie; `null` for every code that does not let in. */
+export async function openCode(
+	db: Reader,
+	{ key }: { readonly key: string },
+	typed: string,
+): Promise<{ visitor: Visitor; cookie: string } | null> {
+	const ref = await ownerOfCode(db, { key }, typed);
+	const visitor = ref && (await codeVisitor(db, ref));
+	return visitor ? { visitor, cookie: visitorCookie(key, ref) } : null;
+}
+
+/** Several families' links may be opened on one phone. */
+const MOST_LINKS = 6;
+const SEPARATOR = '~';
+
+/** Those who came in by this browser, the latest first. */
+export async function visitorsByCookie(
+	db: Reader,
+	key: string,
+	cookie: string | undefined,
+): Promise<Visitor[]> {
+	const parts = (cookie ?? '').split(SEPARATOR).slice(0, MOST_LINKS).filter(Boolean);
+	const found = await Promise.all(parts.map((part) => visitorByCookie(db, key, part)));
+	return found.filter((visitor) => visitor !== null);
+}
+
+/** The cookie of a browser in which a link was opened: with the links that were opened before. */
+export function cookieWith(opened: string, before: string | undefined): string {
+	const [owner] = opened.split('.');
+	const others = (before ?? '')
+		.split(SEPARATOR)
+		.filter((part) => part && part.split('.')[0] !== owner);
+	return [opened, ...others].slice(0, MOST_LINKS).join(SEPARATOR);
 }
 
 /** Who holds the cookie; `null` when it is not ours, or its invitation was revoked or renewed. */
@@ -66,7 +146,7 @@ export async function visitorByCookie(
 	cookie: string | undefined,
 ): Promise<Visitor | null> {
 	const ref = cookie ? readVisitorCookie(key, cookie) : null;
-	const found = ref && (await visitorOf(db, ref.id));
+	const found = ref && (await known(db, ref));
 	return found && found.version === ref.version ? found.visitor : null;
 }
 

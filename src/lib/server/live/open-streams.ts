@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs';
 
 /** What an open stream stands on, by the row that lets in; it ends when that changes or goes. */
-export type Ground = `${'session' | 'account' | 'invitation' | 'adult' | 'person'}:${string}`;
+export type Ground =
+	`${'session' | 'account' | 'invitation' | 'family-code' | 'adult-code' | 'adult' | 'person'}:${string}`;
 
 /** Whose stream it is. */
 export interface StreamTicket {

@@ -36,7 +36,7 @@ export async function familyData(
 	const { db } = app;
 	const page = await readFamily(app, actor, familyId);
 	if (!page) return null;
-	const [appointments, acts] = await Promise.all([
+	const [appointments, enquiries, acts] = await Promise.all([
 		db.execute(sql`
 			select conference.name as conference, desk.name as desk,
 				(select string_agg(concat_ws(' ', given_name, family_name), ', ') from desk_substitute
@@ -50,6 +50,9 @@ export async function familyData(
 			join conference on conference.id = appointment.conference_id
 			join desk on desk.id = appointment.desk_id join place on place.id = appointment.place_id
 			where appointment.family_id = ${familyId} order by starts_at`),
+		db.execute(sql`
+			select kind, words, asked_at as "askedAt", answer, answered_at as "answeredAt" from enquiry
+			where family_id = ${familyId} order by asked_at`),
 		db
 			.select({ at: act.at, kind: act.kind })
 			.from(act)
@@ -81,6 +84,7 @@ export async function familyData(
 			})),
 			students: page.students.map(({ name, classLabel }) => ({ name, class: classLabel })),
 			appointments: [...appointments],
+			enquiries: [...enquiries],
 			acts: acts.map(({ at, kind }) => ({ at: text(at), kind })),
 		},
 		null,
@@ -133,6 +137,10 @@ export const eraseFamily = performs(familyErase).by({
 		await tx.execute(sql`
 			update guest set name = null, email = null, withdrawn_at = coalesce(withdrawn_at, ${new Date(now).toISOString()})
 			from appointment where appointment.id = appointment_id and family_id = ${familyId}`);
+		await tx.execute(sql`
+			update enquiry set words = null, answer = null,
+				answered_at = coalesce(answered_at, ${new Date(now).toISOString()})
+			where family_id = ${familyId}`);
 		await tx.delete(familyCode).where(eq(familyCode.familyId, familyId));
 		for (const id of adults) await moveAdultClaims(tx, id, null);
 		if (adults.length) {

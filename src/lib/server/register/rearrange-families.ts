@@ -9,6 +9,7 @@ import {
 	family,
 	familyAdult,
 	familyStudent,
+	enquiry,
 	wish,
 } from '../foundation/database/schema';
 import { newId } from '../foundation/identifiers';
@@ -38,6 +39,7 @@ export const mergeFamilies = performs(familyMerge).by({
 			delete from wish where family_id = ${goneId} and source = 'derived'
 				and not exists (select from appointment_wish where wish_id = wish.id)`);
 		await tx.update(wish).set({ familyId: keptId }).where(eq(wish.familyId, goneId));
+		await tx.update(enquiry).set({ familyId: keptId }).where(eq(enquiry.familyId, goneId));
 		await tx
 			.update(family)
 			.set({ leftAt: clock.now(), version: sql`${family.version} + 1` })
@@ -115,6 +117,9 @@ export const splitFamily = performs(familySplit).by({
 				.update(wish)
 				.set({ familyId: id })
 				.where(and(eq(wish.familyId, familyId), inArray(wish.studentId, leaving)));
+		await tx.execute(sql`
+			update enquiry set family_id = wish.family_id from wish
+			where wish.id = wish_id and enquiry.family_id = ${familyId}`);
 		await keepOwnAdults(tx, familyId);
 		await keepOwnAdults(tx, id);
 		return {

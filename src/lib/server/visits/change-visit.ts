@@ -17,7 +17,7 @@ import { lengthOf, settleVisit, type VisitConflict } from '../../core/visits/set
 import type { InputOf } from '../../operations/change';
 import type { Conflicts } from '../../operations/visit-shapes';
 import type { WhoseVisit } from '../../operations/change';
-import { visitBook, visitCancel, visitChange } from '../../operations/visits';
+import { visitBook, visitCancel, visitChange, type MadeVisit } from '../../operations/visits';
 import { loadSnapshot } from '../conferences/load-snapshot';
 import type { Transaction } from '../foundation/database/connect';
 import { isLostRace } from '../foundation/database/errors';
@@ -28,7 +28,7 @@ import { readFamily, type FamilyFacts } from './family-facts';
 import { shareOf } from './family-share';
 import { clearEndedHolds, dropHolds, keptSlots, usedHolds } from './held-claims';
 import { lockFamily, lockSlots } from './lock-visit';
-import { isOffice, visitFacts } from './visit-facts';
+import { adultOf, isOffice, visitFacts } from './visit-facts';
 import { clearAppointments, endAppointment, writeVisit } from './write-visit';
 
 type Difference = (
@@ -39,7 +39,7 @@ type Difference = (
 /** What visits have in common, however they change. */
 const visits = {
 	lock: ({ tx, input }: Asked<WhoseVisit>) => lockFamily(tx, input.familyId),
-	repeated: (after: unknown) => standingOf(touched.parse(after)),
+	repeated: (after: unknown, act: string) => ({ ...standingOf(touched.parse(after)), act }),
 };
 
 /** Books appointments beside those that the family has: all of them, or says what stands in the way. */
@@ -89,11 +89,7 @@ export const cancelAppointments = performs(visitCancel).by({
 	lost: (_, error) => takenBySomebody([], error),
 });
 
-type Cancelled = Work<
-	{ readonly appointments: readonly string[] },
-	Conflicts | { readonly reason: 'unknown' },
-	'visit.cancelled'
->;
+type Cancelled = Work<MadeVisit, Conflicts | { readonly reason: 'unknown' }, 'visit.cancelled'>;
 
 /** Whether whoever acts may cancel all of these appointments, or has done so. */
 async function areKnown({
@@ -128,10 +124,10 @@ async function areKnown({
  * core; write. The act holds every appointment touched as it was and as it is.
  */
 async function changeInOneStep<Kind extends 'visit.booked' | 'visit.changed' | 'visit.cancelled'>(
-	{ tx, clock, actor, input: { conferenceId, familyId } }: Asked<WhoseVisit>,
+	{ tx, clock, actor, act, input: { conferenceId, familyId } }: Asked<WhoseVisit>,
 	kind: Kind,
 	differenceFrom: Difference,
-): Promise<Work<{ appointments: readonly string[] }, Conflicts, Kind>> {
+): Promise<Work<MadeVisit, Conflicts, Kind>> {
 	const now = clock.now();
 	const snapshot = await loadSnapshot(tx, conferenceId);
 	const family = await readFamily(tx, conferenceId, familyId);
@@ -174,13 +170,17 @@ async function changeInOneStep<Kind extends 'visit.booked' | 'visit.changed' | '
 	const ids = await writeVisit(tx, clock, {
 		conferenceId,
 		familyId,
+		setBy: adultOf(actor),
 		appointments: withLabels(family, settled.appointments, wanted),
 	});
 	await stopWaiting(tx, family, wanted);
 	const all = [...new Set([...ids, ...ended])];
-	if (all.length === 0) return { done: { appointments: [] }, act: null };
+	if (all.length === 0) return { done: { appointments: [], act: null }, act: null };
 	const after = await readAppointments(tx, all);
-	return { done: standingOf(after), act: { kind, conferenceId, before: givenUp, after } };
+	return {
+		done: { ...standingOf(after), act },
+		act: { kind, conferenceId, before: givenUp, after },
+	};
 }
 
 /** Appointments with the modes in which the family meets. */

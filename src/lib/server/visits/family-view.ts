@@ -7,13 +7,14 @@ import type {
 	ShownWish,
 } from '../../core/visits/family-projection';
 import { phaseOf } from '../../core/conferences/phase';
-import type { Slot } from '../../core/snapshot/snapshot';
+import type { ConferenceFacts, Slot } from '../../core/snapshot/snapshot';
 import { indexOf } from '../../core/snapshot/snapshot-index';
 import { placeKey, travelBetween } from '../../core/snapshot/ways';
 import { receiversOn } from '../../core/desks/receivers';
 import { may, type Actor } from '../../core/permissions/may';
 import { isRefusal } from '../../core/rules/answer';
-import { isOpen } from '../../core/rules/booking-window';
+import { asksFirst } from '../../core/rules/acceptance';
+import { changeableUntil, isOpen } from '../../core/rules/booking-window';
 import { interpretersFree } from '../../core/rules/interpreters';
 import { fittingPlaces } from '../../core/rules/places';
 import { placesOf, slotAnswer } from '../../core/rules/slot-answer';
@@ -29,7 +30,8 @@ import type { Reader } from '../foundation/database/connect';
 import { appointment, desk, place } from '../foundation/database/schema';
 import { substitutesOf } from '../desks/named-substitutes';
 import { doorOf } from './door-of';
-import { fullName } from '../register/names';
+import { enquiriesOf } from './enquiries';
+import { fullName, namesOf } from '../register/names';
 import { ForbiddenError } from '../foundation/forbidden';
 import { secret } from '../foundation/secret-in-answer';
 
@@ -48,7 +50,7 @@ export async function familyView(
 	const family = await readFamily(db, conferenceId, familyId);
 	const { has, students, wishes, seen, holds, waiting } = shareOf(actor, family);
 	const served = new Set(family.own.flatMap((entry) => entry.wishes));
-	const appointments = await appointmentsOf({ db, config }, seen, conference.timeZone);
+	const appointments = await appointmentsOf({ db, config }, seen, conference);
 	const wanted = new Set(wishes.flatMap(({ desks }) => desks));
 	for (const { desk } of appointments) wanted.add(desk);
 	const index = indexOf(snapshot);
@@ -113,6 +115,7 @@ export async function familyView(
 			name,
 			subject,
 			substitutes: substitutes.get(id) ?? [],
+			asksFirst: asksFirst(conference, index.desks.get(id)!),
 		})),
 		places: places.map((place) => ({ ...place, key: placeKey(place) })),
 		travel: travelBetween(places, walks, conference.switchMinutes),
@@ -138,6 +141,10 @@ export async function familyView(
 			.filter(({ until }) => until > now)
 			.map(({ id, kind, until, keeps }) => ({ id, kind, until, keeps })),
 		waiting,
+		enquiries: await enquiriesOf(
+			db,
+			wishes.map(({ id }) => id),
+		),
 	};
 }
 
@@ -288,10 +295,10 @@ const revision = ({ version, ofDesk }: { version: number; ofDesk: number }): num
 async function appointmentsOf(
 	{ db, config }: Pick<App, 'db' | 'config'>,
 	own: readonly AppointmentState[],
-	timeZone: string,
+	conference: ConferenceFacts,
 ): Promise<ShownAppointment[]> {
 	if (own.length === 0) return [];
-	const [rows, versions] = await Promise.all([
+	const [rows, versions, interpreters] = await Promise.all([
 		db
 			.select()
 			.from(place)
@@ -302,7 +309,12 @@ async function appointmentsOf(
 				),
 			),
 		db
-			.select({ id: appointment.id, version: appointment.version, ofDesk: desk.version })
+			.select({
+				id: appointment.id,
+				version: appointment.version,
+				ofDesk: desk.version,
+				setBy: appointment.setBy,
+			})
 			.from(appointment)
 			.innerJoin(desk, eq(desk.id, appointment.deskId))
 			.where(
@@ -311,22 +323,30 @@ async function appointmentsOf(
 					own.map(({ id }) => id),
 				),
 			),
+		namesOf(
+			db,
+			own.flatMap(({ interpreter }) => interpreter ?? []),
+		),
 	]);
-	const revisionOf = new Map(versions.map((row) => [row.id, revision(row)]));
+	const known = new Map(versions.map((row) => [row.id, row]));
 	const places = new Map(rows.map((row) => [row.id, row]));
-	return own.map(({ id, desk, place, standing, start, end, students, ...rest }) => ({
+	return own.map(({ id, desk, place, standing, start, end, students, interpreter, ...rest }) => ({
 		id,
 		desk,
 		place,
 		start,
 		end,
-		revision: revisionOf.get(id) ?? 0,
+		revision: revision(known.get(id)!),
+		setBy: known.get(id)!.setBy,
+		changeableUntil: changeableUntil(conference, { start }),
+		interpreter: interpreter === null ? null : (interpreters.get(interpreter) ?? ''),
 		adults: rest.adults,
+		along: rest.along,
 		slots: rest.slots,
 		wishes: rest.wishes,
 		standing: standing === 'asked' ? 'asked' : 'booked',
 		link: doorOf(config, places.get(place)!, id),
-		date: localOf(start, timeZone).date,
+		date: localOf(start, conference.timeZone).date,
 		students: students.map(({ id }) => id),
 	}));
 }

@@ -34,17 +34,21 @@ import {
 } from './appointment-state';
 import { readFamily } from './family-facts';
 import { shareOf } from './family-share';
-import { visitFacts } from './visit-facts';
+import { isOffice, visitFacts } from './visit-facts';
 import { adultThing, lockFamily, lockSlots } from './lock-visit';
 import { clearAppointments, endAppointment, writeClaims } from './write-visit';
 
-/** The kinds of acts on visits that an organiser can take back. */
+/** The kinds of acts on visits that can be taken back. */
 const UNDOABLE: ReadonlySet<string> = kindsUndoneBy('visit.undo', changesOfVisits);
+
+/** How long a family can take back what it did; the page shows a minute, the rest is for the way. */
+const FAMILY_MAY_UNDO = 75_000;
 
 /**
  * Takes back an act on a family's visit: every appointment that it touched becomes just what it was, with
  * the same people, place and seats. It is refused when one of them has changed since, when what they took
- * is somebody else's now, or when the rules of booking would not let the office make them today.
+ * is somebody else's now, or when the rules of booking would not let whoever asks make them today. An
+ * adult takes back what it did itself, for a short while.
  */
 export const undoVisitAct = performs(changesOfVisits.visitUndo).by({
 	async lock({ tx, input }) {
@@ -53,9 +57,11 @@ export const undoVisitAct = performs(changesOfVisits.visitUndo).by({
 	},
 	async work({ tx, clock, actor, act: undoing, input }) {
 		const known = await undoable(tx, input.act);
-		if (!known) return { refused: { reason: 'unknown' } };
+		if (!known || !(await isFor(tx, actor, known))) return { refused: { reason: 'unknown' } };
 		const { conferenceId, before, after, undoneBy } = known;
 		if (undoneBy !== null) return { refused: { reason: 'undone-before' } };
+		if (!isOffice(actor) && clock.now() > known.at + FAMILY_MAY_UNDO)
+			return { refused: { reason: 'too-late' } };
 		const ids = after.map(({ id }) => id);
 		const now = await readAppointments(tx, ids);
 		if (!isSame(byId(now), byId(after))) return { refused: { reason: 'newer' } };
@@ -93,12 +99,30 @@ export const undoVisitAct = performs(changesOfVisits.visitUndo).by({
 		isLostRace(error) || error instanceof GoneError ? { ok: false, reason: 'taken' } : null,
 });
 
-/** An act on a visit that an organiser can take back. */
+/** Whether it is for whoever asks to take it back: adults have done it, and may still book for whom it was. */
+async function isFor(
+	tx: Transaction,
+	actor: Actor,
+	{ conferenceId, by, after, before }: UndoableAct,
+): Promise<boolean> {
+	if (actor.kind !== 'adult') return true;
+	const family = after[0]!.family;
+	if (by !== actor.adult || !actor.families.includes(family)) return false;
+	const { has } = shareOf(actor, await readFamily(tx, conferenceId, family));
+	return has(
+		'book',
+		[...before, ...after].flatMap(({ students }) => students.map(({ id }) => id)),
+	);
+}
+
+/** An act on a visit that can be taken back. */
 async function undoable(tx: Transaction, actId: string): Promise<UndoableAct | null> {
 	const [row] = await tx.select().from(act).where(eq(act.id, actId));
 	if (!row?.conferenceId || !UNDOABLE.has(row.kind)) return null;
 	return {
 		conferenceId: row.conferenceId,
+		at: row.at,
+		by: row.actorId,
 		undoneBy: row.undoneBy,
 		before: appointmentStates.parse(row.before),
 		after: appointmentStates.parse(row.after),
@@ -107,6 +131,9 @@ async function undoable(tx: Transaction, actId: string): Promise<UndoableAct | n
 
 interface UndoableAct extends Touched {
 	readonly conferenceId: string;
+	readonly at: number;
+	/** The id of whoever did it; `null`: the system. */
+	readonly by: string | null;
 	readonly undoneBy: string | null;
 }
 
@@ -117,7 +144,7 @@ const byId = (states: readonly AppointmentState[]): AppointmentState[] =>
 class GoneError extends Error {}
 
 /**
- * What of the rules of booking, as they bind the office, is against appointments as they were; `null`
+ * What of the rules of booking, as they bind whoever asks, is against appointments as they were; `null`
  * when nothing is. What stands now in their place makes way.
  */
 async function againstRules(
@@ -135,7 +162,7 @@ async function againstRules(
 		snapshot,
 		family,
 		now: clock.now(),
-		office: true,
+		office: isOffice(actor),
 		usedHolds: new Set<string>(),
 		has: shareOf(actor, family).has,
 		givenUp: new Set(after.map(({ id }) => id)),

@@ -1,4 +1,4 @@
-import ical, { ICalCalendarMethod, ICalEventStatus } from 'ical-generator';
+import ical, { ICalAlarmType, ICalCalendarMethod, ICalEventStatus } from 'ical-generator';
 import type { FamilyProjection } from '../../core/visits/family-projection';
 import { metAt, type MetAt } from '../../core/desks/named-substitutes';
 
@@ -41,5 +41,29 @@ export function visitCalendar(view: FamilyProjection, now: number, words: Calend
 			url: appointment.link,
 		});
 	}
+	return calendar.toString();
+}
+
+const QUARTER_OF_AN_HOUR = 15 * 60_000;
+
+/** The moment at which booking opens, as an entry with an alarm. */
+export function openingCalendar(
+	opensAt: number,
+	now: number,
+	words: { readonly id: string; readonly summary: string; readonly url: string },
+): string {
+	const calendar = ical({
+		prodId: { company: 'ten-chairs', product: 'visit', language: 'EN' },
+		method: ICalCalendarMethod.PUBLISH,
+	});
+	const event = calendar.createEvent({
+		id: `${words.id}-opens@ten-chairs`,
+		stamp: new Date(now),
+		start: new Date(opensAt),
+		end: new Date(opensAt + QUARTER_OF_AN_HOUR),
+		summary: words.summary,
+		url: words.url,
+	});
+	event.createAlarm({ type: ICalAlarmType.display, trigger: 0, description: words.summary });
 	return calendar.toString();
 }

@@ -23,6 +23,10 @@ import { adultThing } from './lock-visit';
 export const isOffice = ({ kind }: Actor): boolean =>
 	kind === 'organiser' || kind === 'helper' || kind === 'teacher' || kind === 'system';
 
+/** The adult who acts, if it is known which one it is. */
+export const adultOf = (actor: Actor): string | null =>
+	actor.kind === 'adult' && !actor.isCommon ? actor.adult : null;
+
 /** What is asked: whose visit, and what of it is given up for what is wanted. */
 export interface FactsWanted {
 	readonly snapshot: ConferenceSnapshot;

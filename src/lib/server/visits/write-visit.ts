@@ -33,10 +33,12 @@ export async function writeVisit(
 	visit: {
 		readonly conferenceId: string;
 		readonly familyId: string;
+		/** The adult who asks for it; `null`: the school does. */
+		readonly setBy: string | null;
 		readonly appointments: readonly AppointmentToWrite[];
 	},
 ): Promise<string[]> {
-	const { conferenceId, familyId } = visit;
+	const { conferenceId, familyId, setBy } = visit;
 	const rows = visit.appointments.map((entry) => ({ ...entry, id: entry.id ?? newId(clock) }));
 	if (rows.length === 0) return [];
 	await tx
@@ -46,6 +48,7 @@ export async function writeVisit(
 				id,
 				conferenceId,
 				familyId,
+				setBy,
 				deskId: desk.id,
 				placeId: place.id,
 				receiverId: receiver,
@@ -67,6 +70,7 @@ export async function writeVisit(
 				answerBy: sql`excluded.answer_by`,
 				startsAt: sql`excluded.starts_at`,
 				endsAt: sql`excluded.ends_at`,
+				setBy: sql`excluded.set_by`,
 				version: sql`${appointment.version} + 1`,
 			},
 		});

@@ -3,15 +3,17 @@
 	import type { FamilyProjection } from '$lib/core/visits/family-projection';
 	import { groupBy } from '$lib/core/group-by';
 	import type { Suggestions } from '$lib/core/planner/suggest-visits';
-	import type { UnplacedWish } from '$lib/core/planner/why-unplaced';
+	import { notMet } from '$lib/core/visits/why-not';
 	import { m } from '$lib/paraglide/messages';
 	import ChairMark from '../parts/chairs/ChairMark.svelte';
 	import { dateText, listText, timeText } from '../parts/format/when';
 	import type { RibbonEntry } from './ribbon-entry';
+	import NotMetList from './NotMetList.svelte';
+	import SaidProblems from './SaidProblems.svelte';
 	import SuggestionTabs from './SuggestionTabs.svelte';
 	import ThumbBar from './ThumbBar.svelte';
 	import VisitRibbon from './VisitRibbon.svelte';
-	import { unplacedText, visitHeadline } from './words';
+	import { visitHeadline } from './words';
 
 	/** Whole visits to choose from, one of them on the ribbon. */
 	let {
@@ -22,8 +24,10 @@
 		problems,
 		lost,
 		instead,
+		reload,
 		onuse,
 		onothertimes,
+		onfewer,
 		take,
 	}: {
 		view: FamilyProjection;
@@ -38,8 +42,10 @@
 		lost: readonly string[];
 		/** The visit with others in their place; `null` while they are looked for. */
 		instead: readonly RibbonEntry[] | 'nothing' | null;
+		reload: () => Promise<void>;
 		onuse: () => void;
 		onothertimes: () => void;
+		onfewer: () => void;
 		/** The form that books. */
 		take: Snippet;
 	} = $props();
@@ -55,43 +61,24 @@
 	const timesText = (some: readonly RibbonEntry[]): string =>
 		listText(some.map(({ start, desk }) => m.time_with({ time: timeText(start, zone), desk })));
 
-	const subjectOf = (id: string): string => {
-		const wish = view.wishes.find((wish) => wish.id === id);
-		return view.desks.find((desk) => desk.id === wish?.desks[0])?.subject ?? '';
-	};
+	const leftOut = $derived(notMet(view, suggestion?.unplaced ?? plans?.unplaced ?? []));
 </script>
 
-{#snippet leftOut(unplaced: readonly UnplacedWish[])}
-	<ul class="space-y-1">
-		{#each unplaced as { wish, reason } (wish)}
-			<li>{unplacedText(subjectOf(wish), reason)}</li>
-		{/each}
-	</ul>
-{/snippet}
-
-{#if problems.length}
-	<div class="mb-4 rounded-box border border-error p-3" role="alert">
-		<strong>{problems[0]}</strong>
-		<ul>
-			{#each problems.slice(1) as sentence (sentence)}<li>{sentence}</li>{/each}
-		</ul>
-	</div>
-{/if}
+<SaidProblems {problems} />
 {#if plans === null}
 	<p class="flex items-center gap-3 py-16" role="status">
 		<span class="text-primary"><ChairMark size={40} /></span>
 		{m.visit_planning()}
 	</p>
 {:else if !suggestion}
-	<h1 class="mb-2 text-hour">{m.visit_nothing_title()}</h1>
-	{@render leftOut(plans.unplaced)}
-	<ThumbBar>
-		<button class="btn btn-block btn-outline btn-lg" onclick={onothertimes}>
-			{m.visit_other_times()}
-		</button>
-	</ThumbBar>
+	<h1 class="mb-4 text-hour" tabindex="-1">
+		{leftOut.some(({ why }) => why === 'outside-hours')
+			? m.visit_nothing_title()
+			: m.visit_nothing_at_all()}
+	</h1>
+	<NotMetList {view} entries={leftOut} {reload} {onothertimes} {onfewer} />
 {:else}
-	<h1 class="text-hour" aria-live="polite">{visitHeadline(entries)}</h1>
+	<h1 class="text-hour" aria-live="polite" tabindex="-1">{visitHeadline(entries)}</h1>
 	<p class="quiet mb-4">
 		{#each [...groupBy(entries, ({ date }) => date).values()] as day (day[0]?.date)}
 			<span class="block">
@@ -103,7 +90,7 @@
 			</span>
 		{/each}
 	</p>
-	<SuggestionTabs suggestions={plans.suggestions} {zone} bind:picked />
+	<SuggestionTabs {view} suggestions={plans.suggestions} bind:picked />
 	{#if gone.length}
 		<div class="mb-4 rounded-box border-2 border-error p-3" role="alert">
 			<p class="font-bold">{m.lost_title({ times: timesText(gone) })}</p>
@@ -132,11 +119,10 @@
 	{/if}
 	<VisitRibbon {entries} {zone} {lost} />
 	{#if !suggestion.visit.exact}<p class="quiet mb-3 text-small">{m.visit_not_exact()}</p>{/if}
-	{#if suggestion.unplaced.length}
+	{#if leftOut.length}
 		<section class="mb-4 border-t border-base-300 pt-3">
-			<h2 class="sr-only">{m.visit_unplaced_title()}</h2>
-			{@render leftOut(suggestion.unplaced)}
-			<button class="link mt-1" onclick={onothertimes}>{m.visit_other_times()}</button>
+			<h2 class="mb-2 text-title">{m.visit_unplaced_title()}</h2>
+			<NotMetList {view} entries={leftOut} {reload} {onothertimes} {onfewer} />
 		</section>
 	{/if}
 	<ThumbBar>{@render take()}</ThumbBar>

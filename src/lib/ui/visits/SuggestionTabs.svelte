@@ -1,64 +1,93 @@
 <script lang="ts">
-	import { MINUTE } from '$lib/core/time/local-time';
 	import type { Suggestion } from '$lib/core/planner/suggest-visits';
+	import type { FamilyProjection } from '$lib/core/visits/family-projection';
 	import { m } from '$lib/paraglide/messages';
-	import { dateText, timeText } from '../parts/format/when';
-	import { durationText, suggestionText } from './words';
+	import { listText, timeText, weekdayText } from '../parts/format/when';
+	import { suggestedEntries } from './ribbon-entry';
+	import { differenceText, type WholeVisit } from './suggestion-difference';
+	import { placeText, suggestionText } from './words';
 
-	/** The suggestions by what is good about each. */
+	/** The suggestions by what is good about each, and how the picked one differs from the first. */
 	let {
+		view,
 		suggestions,
-		zone,
 		picked = $bindable(),
-	}: { suggestions: readonly Suggestion[]; zone: string; picked: number } = $props();
+	}: { view: FamilyProjection; suggestions: readonly Suggestion[]; picked: number } = $props();
 
-	/** The figure by which a suggestion is judged. */
-	function figure({ name, visit }: Suggestion): string {
-		const first = visit.placements[0]!.slot;
-		const last = visit.placements.at(-1)!.slot;
-		if (name === 'earliest') return timeText(last.end * MINUTE, zone);
-		if (visit.dates > 1 || name === 'other-date')
-			return dateText(first.start * MINUTE, zone).split(' ')[0]!;
-		if (name === 'another') return timeText(first.start * MINUTE, zone);
-		return durationText(last.end - first.start);
+	const id = $props.id();
+	const zone = $derived(view.conference.timeZone);
+	const visits = $derived(
+		suggestions.map(({ visit }): WholeVisit => ({
+			entries: suggestedEntries(view, visit, placeText),
+			waiting: visit.waiting,
+		})),
+	);
+	const daysOf = ({ entries }: WholeVisit) => [...new Set(entries.map(({ date }) => date))];
+	const isOneDate = $derived(new Set(visits.flatMap(daysOf)).size === 1);
+
+	/** When one comes and goes, the same of each: `Thu 18:00–19:10`, or of several dates `Thu and Fri`. */
+	function spanText(visit: WholeVisit): string {
+		const days = daysOf(visit).map((date) => weekdayText(date));
+		if (days.length !== 1) return listText(days);
+		const { start } = visit.entries[0]!;
+		const { end } = visit.entries.at(-1)!;
+		const span = `${timeText(start, zone)}–${timeText(end, zone)}`;
+		return isOneDate ? span : `${days[0]} ${span}`;
 	}
 </script>
 
 {#if suggestions.length > 1}
-	<div class="tabs-of-visit" role="radiogroup" aria-label={m.suggestions()}>
-		{#each suggestions as suggestion, index (index)}
-			<button
-				type="button"
-				role="radio"
-				aria-checked={picked === index}
-				onclick={() => (picked = index)}
-			>
-				<strong class="block font-display">{figure(suggestion)}</strong>
-				<span class="text-small">{suggestionText(suggestion.name)}</span>
-			</button>
-		{/each}
-	</div>
+	<fieldset class="mb-5">
+		<legend class="sr-only">{m.suggestions()}</legend>
+		<div class="tabs-of-visit">
+			{#each suggestions as { name }, index (index)}
+				<label class="tab-of-visit">
+					<input
+						type="radio"
+						class="sr-only"
+						name="{id}-suggestion"
+						value={index}
+						bind:group={picked}
+					/>
+					<strong class="block font-display">{spanText(visits[index]!)}</strong>
+					<span class="text-small">{suggestionText(name)}</span>
+				</label>
+			{/each}
+		</div>
+		{#if picked > 0 && visits[picked]}
+			<p class="mt-2 text-small" role="status">
+				{differenceText(visits[0]!, visits[picked]!, zone)}
+			</p>
+		{/if}
+	</fieldset>
 {/if}
 
 <style>
 	.tabs-of-visit {
 		display: flex;
-		gap: 1.25rem;
-		margin-block-end: 1.25rem;
+		flex-wrap: wrap;
+		column-gap: 1.25rem;
 		border-block-end: 1px solid var(--color-base-300);
-		overflow-x: auto;
 	}
-	button {
+	.tab-of-visit {
 		flex: none;
+		min-block-size: 2.75rem;
 		padding-block: 0.25rem 0.5rem;
 		border-block-end: 3px solid transparent;
-		text-align: start;
+		color: var(--color-neutral);
 		cursor: pointer;
 	}
-	button[aria-checked='true'] {
+	.tab-of-visit:has(:checked) {
 		border-color: var(--color-primary);
+		color: inherit;
 	}
-	button[aria-checked='false'] {
-		color: var(--color-neutral);
+	.tab-of-visit:has(:focus-visible) {
+		outline: 2px solid var(--color-base-content);
+		outline-offset: 2px;
+	}
+	@media (forced-colors: active) {
+		.tab-of-visit:has(:checked) {
+			border-color: Highlight;
+		}
 	}
 </style>

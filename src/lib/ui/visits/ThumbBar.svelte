@@ -8,6 +8,10 @@
 <div class="thumb">{@render children()}</div>
 
 <style>
+	/* What has the focus is not behind the bar. */
+	:global(html) {
+		scroll-padding-block-end: 6rem;
+	}
 	.thumb {
 		position: sticky;
 		inset-block-end: 0;

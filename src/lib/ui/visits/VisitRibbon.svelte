@@ -1,4 +1,6 @@
 <script lang="ts">
+	import type { Snippet } from 'svelte';
+	import { ChevronDown } from '@lucide/svelte';
 	import { groupBy } from '$lib/core/group-by';
 	import { MINUTE } from '$lib/core/time/local-time';
 	import { m } from '$lib/paraglide/messages';
@@ -10,12 +12,18 @@
 		entries,
 		zone,
 		lost = [],
+		details,
 	}: {
 		entries: readonly RibbonEntry[];
 		zone: string;
 		/** Ids of entries that are no longer free. */
 		lost?: readonly string[];
+		/** What opens below an appointment; missing: they do not open. */
+		details?: Snippet<[RibbonEntry]>;
 	} = $props();
+
+	const id = $props.id();
+	let opened = $state('');
 
 	/** Pixels for each minute: a short appointment still has room for two lines and a finger. */
 	const scale = $derived(
@@ -39,7 +47,8 @@
 
 	function turnText(wait: number, walk: Walk | null): string {
 		if (!walk || walk.minutes === 0) return m.ribbon_free({ minutes: wait });
-		if (walk.kind === 'switch') return m.ribbon_free_switch({ minutes: wait });
+		if (walk.kind === 'to-remote') return m.ribbon_free_to_remote({ minutes: wait });
+		if (walk.kind === 'from-remote') return m.ribbon_free_from_remote({ minutes: wait });
 		return m.ribbon_free_walk({ minutes: wait, walk: walk.minutes, place: walk.to });
 	}
 </script>
@@ -69,8 +78,22 @@
 						{timeText(entry.start, zone)}
 					</time>
 					<div class="card-of-appointment">
-						<div class="min-w-0">
-							<strong class="block">{entry.desk}</strong>
+						<div class="min-w-0 grow">
+							{#if details}
+								<button
+									type="button"
+									class="opener"
+									aria-expanded={opened === entry.id}
+									aria-controls="{id}-{entry.id}"
+									onclick={() => (opened = opened === entry.id ? '' : entry.id)}
+								>
+									<strong>{entry.desk}</strong>
+									<ChevronDown size={18} aria-hidden="true" />
+									<span class="sr-only">{m.ribbon_open()}</span>
+								</button>
+							{:else}
+								<strong class="block">{entry.desk}</strong>
+							{/if}
 							{#if entry.substitute}<span class="block text-small">{entry.substitute}</span>{/if}
 							<span class="quiet block text-small">
 								{[entry.subject, entry.place].filter(Boolean).join(' · ')}
@@ -91,6 +114,9 @@
 							{/if}
 						</div>
 						<span class="student">{entry.students}</span>
+						{#if details && opened === entry.id}
+							<div id="{id}-{entry.id}" class="details">{@render details(entry)}</div>
+						{/if}
 					</div>
 				</li>
 			{/each}
@@ -117,6 +143,15 @@
 		display: grid;
 		grid-template-columns: var(--margin) 1fr;
 	}
+	/* Where letters are large and the window is narrow, the time stands above. */
+	@media (max-width: 22rem) {
+		.ribbon {
+			--margin: 0.5rem;
+		}
+		.appointment {
+			grid-template-columns: 1fr;
+		}
+	}
 	.appointment time {
 		font-size: 1.625rem;
 		font-weight: 600;
@@ -128,16 +163,43 @@
 		text-decoration: line-through;
 	}
 	.card-of-appointment {
-		display: flex;
+		position: relative;
+		display: grid;
+		grid-template-columns: 1fr auto;
 		align-items: center;
-		justify-content: space-between;
-		gap: 0.75rem;
+		column-gap: 0.75rem;
 		padding: 0.25rem 0.75rem;
 		background: var(--color-base-100);
 		border: 1px solid var(--color-base-300);
 		border-inline-start: 5px solid var(--ink);
 		border-start-end-radius: var(--radius-box);
 		border-end-end-radius: var(--radius-box);
+	}
+	/* The whole card opens; what stands in it can be pressed by itself. */
+	.opener {
+		display: flex;
+		align-items: center;
+		gap: 0.25rem;
+		cursor: pointer;
+		text-align: start;
+	}
+	.opener::after {
+		position: absolute;
+		inset: 0;
+		content: '';
+	}
+	.card-of-appointment :global(a) {
+		position: relative;
+	}
+	.opener[aria-expanded='true'] :global(svg) {
+		rotate: 180deg;
+	}
+	.details {
+		position: relative;
+		grid-column: 1 / -1;
+		margin-block-start: 0.375rem;
+		padding-block: 0.5rem;
+		border-block-start: 1px solid var(--color-base-300);
 	}
 	.student {
 		color: var(--ink);

@@ -4,13 +4,16 @@ import { metAt } from '$lib/core/desks/named-substitutes';
 import { localOf, MINUTE } from '$lib/core/time/local-time';
 import { turnMinutes } from '$lib/core/snapshot/turn';
 import type { Visit } from '$lib/core/planner/visit-problem';
+import { givingUp } from '$lib/core/visits/giving-up';
+import type { Move } from '$lib/core/visits/moves';
+import type { WantedAppointment } from '$lib/core/visits/wanted-appointment';
 import { REMOTE } from '$lib/core/snapshot/ways';
 
 import { substituteText } from '../desks/substitute-text';
 
 /** How one gets from an appointment to the next. */
 export interface Walk {
-	readonly kind: 'walk' | 'switch';
+	readonly kind: 'walk' | 'to-remote' | 'from-remote';
 	readonly minutes: number;
 	/** Where the walk leads: a building, or a room of the one where one is already. */
 	readonly to: string;
@@ -75,7 +78,7 @@ function entryOf(
 			.join(', '),
 		ink: studentInk(first),
 		walkFrom: (before) => ({
-			kind: [placeKey, before.placeKey].includes(REMOTE) ? 'switch' : 'walk',
+			kind: placeKey === REMOTE ? 'to-remote' : before.placeKey === REMOTE ? 'from-remote' : 'walk',
 			minutes: turn(before.placeKey, placeKey),
 			to:
 				(place?.buildingName === before.building ? null : place?.buildingName) ?? place?.name ?? '',
@@ -92,10 +95,42 @@ export const bookedEntries = (
 		entryOf(view, { ...appointment, isAsked: appointment.standing === 'asked' }, placeName),
 	);
 
+/** What the family would have with an appointment moved. */
+export function movedEntries(
+	view: FamilyProjection,
+	moved: string,
+	{ to, also }: Move,
+	placeName: (kind: string, name: string) => string,
+): RibbonEntry[] {
+	const gone = [moved, ...also.map(({ appointment }) => appointment)];
+	const placements = [to, ...also.map((entry) => entry.to)];
+	return suggestedEntries(givingUp(view, gone), { placements }, placeName);
+}
+
+/** What was asked for, as far as its times are still known. */
+export function wantedEntries(
+	view: FamilyProjection,
+	wanted: readonly WantedAppointment[],
+	placeName: (kind: string, name: string) => string,
+): RibbonEntry[] {
+	const slots = new Map(view.slots.map((slot) => [slot.id, slot]));
+	const studentOf = new Map(view.wishes.map(({ id, student }) => [id, student]));
+	return wanted
+		.flatMap(({ slot: id, wishes }) => {
+			const slot = slots.get(id);
+			if (!slot) return [];
+			const { date, desk, place, start, end } = slot;
+			const students = wishes.flatMap((wish) => studentOf.get(wish) ?? []);
+			const piece = { id, date, desk, place, start, end, students, link: null, isAsked: false };
+			return [entryOf(view, piece, placeName)];
+		})
+		.sort((a, b) => a.start - b.start);
+}
+
 /** A suggested visit together with what is booked already, in order of time. */
 export function suggestedEntries(
 	view: FamilyProjection,
-	visit: Visit,
+	visit: Pick<Visit, 'placements'>,
 	placeName: (kind: string, name: string) => string,
 ): RibbonEntry[] {
 	const students = new Map(view.wishes.map(({ id, student }) => [id, student]));

@@ -2,11 +2,12 @@ import type { FamilyProjection } from '$lib/core/visits/family-projection';
 import { groupBy } from '$lib/core/group-by';
 import { MINUTE } from '$lib/core/time/local-time';
 import type { SuggestionName } from '$lib/core/planner/suggest-visits';
-import type { UnplacedReason } from '$lib/core/planner/why-unplaced';
+import type { WhyNot } from '$lib/core/visits/why-not';
 import { m } from '$lib/paraglide/messages';
 import { momentText, timeText } from '../parts/format/when';
 import type { RefusalCode } from '$lib/core/rules/answer';
 import type { RibbonEntry } from './ribbon-entry';
+import type { WindowName } from './windows';
 
 /** The sentences about a visit, made from core's codes and facts. */
 
@@ -52,16 +53,65 @@ export function suggestionText(name: SuggestionName): string {
 	}
 }
 
-export function unplacedText(subject: string, reason: UnplacedReason): string {
-	switch (reason) {
-		case 'desk-full':
-			return m.unplaced_full({ subject });
-		case 'outside-windows':
-			return m.unplaced_outside({ subject });
-		case 'collides-with-fixed':
-			return m.unplaced_fixed({ subject });
-		case 'collides-with-others':
-			return m.unplaced_others({ subject });
+/** What people call a part of a day. */
+export function windowText(name: WindowName): string {
+	switch (name) {
+		case 'before-break':
+			return m.window_before_break();
+		case 'between-breaks':
+			return m.window_between_breaks();
+		case 'after-break':
+			return m.window_after_break();
+		case 'morning':
+			return m.window_morning();
+		case 'afternoon':
+			return m.window_afternoon();
+		case 'evening':
+			return m.window_evening();
+	}
+}
+
+/** With whom and about whom a wish is: `Nuala Brophy, Science, for Leila`. */
+export function whoText(
+	{ wishes, desks, students }: Pick<FamilyProjection, 'wishes' | 'desks' | 'students'>,
+	id: string,
+): string {
+	const wish = wishes.find((known) => known.id === id);
+	const desk = desks.find((known) => known.id === wish?.desks[0]);
+	const student = students.find((known) => known.id === wish?.student)?.name ?? '';
+	const teacher = desk?.name ?? '';
+	return desk?.subject
+		? m.whom_about({ teacher, subject: desk.subject, student })
+		: m.whom_about_plain({ teacher, student });
+}
+
+/** Why an appointment cannot be had, as a sentence beside teacher and child. */
+export function whyNotText(why: WhyNot, teacher: string): string {
+	switch (why) {
+		case 'already-arranged':
+			return m.why_already_arranged();
+		case 'no-hours':
+			return m.why_no_hours({ teacher });
+		case 'steps':
+			return m.why_steps({ teacher });
+		case 'no-interpreter':
+			return m.why_no_interpreter({ teacher });
+		case 'too-short':
+			return m.why_too_short({ teacher });
+		case 'too-late':
+			return m.why_too_late({ teacher });
+		case 'too-far-ahead':
+			return m.why_too_far_ahead({ teacher });
+		case 'full':
+			return m.why_full({ teacher });
+		case 'outside-hours':
+			return m.why_outside_hours({ teacher });
+		case 'own-appointments':
+			return m.why_own_appointments({ teacher });
+		case 'limit':
+			return m.why_limit();
+		case 'rest-of-visit':
+			return m.why_rest_of_visit({ teacher });
 	}
 }
 
@@ -107,16 +157,22 @@ export function conflictText(
 }
 
 /** Why the family can book nothing now. */
-export function notBookableText({ notBookable, conference }: FamilyProjection): string {
+export function notBookableText(
+	{ notBookable, conference, phase }: FamilyProjection,
+	telephone: string | null,
+): string {
 	const { timeZone } = conference;
+	if (phase === 'over') return m.closed_over();
 	switch (notBookable?.code) {
 		case 'not-open-yet':
 			return m.closed_not_yet({ moment: momentText(notBookable.opensAt, timeZone) });
 		case 'closed':
-			return m.closed_since({ moment: momentText(notBookable.closesAt, timeZone) });
+			return telephone
+				? m.closed_since_number({ telephone, moment: momentText(notBookable.closesAt, timeZone) })
+				: m.closed_since_call({ moment: momentText(notBookable.closesAt, timeZone) });
 		case 'paused':
 			return m.closed_paused();
 		default:
-			return m.closed_not_published();
+			return m.closed_gone();
 	}
 }

@@ -2,7 +2,7 @@ import { error } from '@sveltejs/kit';
 import { may } from '$lib/core/permissions/may';
 import { m } from '$lib/paraglide/messages';
 import { conferenceWithId, isVisible } from '$lib/server/conferences/read-conference';
-import { visitorByCookie } from '$lib/server/invitations/visitors';
+import { visitorsByCookie, type Visitor } from '$lib/server/invitations/visitors';
 import { seatEventStream } from '$lib/server/live/event-stream';
 import type { Ground, StreamTicket } from '$lib/server/live/open-streams';
 import type { Audience } from '$lib/server/live/seat-message';
@@ -48,13 +48,26 @@ function listenerOf({
 	getClientAddress,
 }: RequestEvent): Listener | null {
 	const { account, adult, teacher, app } = locals;
-	const ticketFor = (grounds: Ground[], until: number | null = null): StreamTicket => ({
+	const ticketFor = (grounds: readonly Ground[], until: number | null = null): StreamTicket => ({
 		grounds,
 		until,
 		address: getClientAddress(),
 	});
-	const isStillAccepted = (name: string) => async () =>
-		(await visitorByCookie(app.db, app.config.key, cookies.get(name))) !== null;
+	const isStillAccepted =
+		(name: string, { through }: Visitor) =>
+		async () =>
+			(await visitorsByCookie(app.db, app.config.key, cookies.get(name))).some(
+				(visitor) => visitor.through === through,
+			);
+	const wanted = url.searchParams.get('family');
+	const family = adult?.families.find((id) => id === wanted);
+	if (adult && family)
+		return {
+			audience: { kind: 'adult', actor: adult, family },
+			ticket: ticketFor(adult.grounds),
+			isStillIn: isStillAccepted(FAMILY_COOKIE, adult),
+		};
+	if (wanted !== null) return null;
 	if (account && may(account, 'floor.see'))
 		return {
 			audience: { kind: 'office' },
@@ -64,18 +77,11 @@ function listenerOf({
 			),
 			isStillIn: async () => (await app.accounts.signedIn(request.headers)) !== null,
 		};
-	const wanted = url.searchParams.get('family');
-	if (teacher && wanted === null)
+	if (teacher)
 		return {
 			audience: { kind: 'teacher', person: teacher.person },
-			ticket: ticketFor([`invitation:${teacher.invitation}`, `person:${teacher.person}`]),
-			isStillIn: isStillAccepted(TEACHER_COOKIE),
+			ticket: ticketFor(teacher.grounds),
+			isStillIn: isStillAccepted(TEACHER_COOKIE, teacher),
 		};
-	const family = adult?.families.find((id) => id === wanted) ?? adult?.families[0];
-	if (!adult || !family) return null;
-	return {
-		audience: { kind: 'adult', actor: adult, family },
-		ticket: ticketFor([`invitation:${adult.invitation}`, `adult:${adult.adult}`]),
-		isStillIn: isStillAccepted(FAMILY_COOKIE),
-	};
+	return null;
 }

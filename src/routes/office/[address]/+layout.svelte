@@ -43,7 +43,7 @@
 	const here = $derived(page.route.id?.split('/')[3] ?? '');
 	const stations = $derived.by((): Station[] => {
 		const { dates, slotMinutes, desks, seats, taken } = now.progress;
-		const { desksWithoutTimes, desksWithoutPlace } = now.progress;
+		const { desksWithoutTimes, desksWithoutPlace, toAnswer } = now.progress;
 		const { families, students } = now.counts;
 		const { isPublished } = now.conference;
 		const percent = seats ? Math.round((100 * taken) / seats) : 0;
@@ -86,6 +86,13 @@
 				name: m.station_floor(),
 				note: m.station_floor_note({ percent }),
 				state: taken ? 'done' : 'ahead',
+			},
+			{
+				key: 'to-answer',
+				href: `${base}/to-answer`,
+				name: m.station_to_answer(),
+				note: toAnswer ? m.station_to_answer_note({ count: toAnswer }) : m.station_to_answer_none(),
+				state: toAnswer ? 'look' : 'done',
 			},
 			{
 				key: 'families',

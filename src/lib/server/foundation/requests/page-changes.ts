@@ -2,14 +2,21 @@ import type { AnyChange } from '../../../operations/change';
 import { createConference } from '../../conferences/change-conference';
 import { saveBasics } from '../../conferences/save-basics';
 import { savePlans } from '../../desks/save-plans';
+import { makeLetters } from '../../invitations/letters';
 import { saveRooms } from '../../rooms/rooms';
-import { bookVisit } from '../../visits/change-visit';
+import { bookVisit, cancelAppointments, changeVisit } from '../../visits/change-visit';
+import { answerEnquiry, makeEnquiry } from '../../visits/enquiries';
+import { giveBack } from '../../visits/hold-visit';
+import { undoVisitAct } from '../../visits/undo-visit';
+import { joinWaitingList, leaveWaitingList } from '../../visits/waiting-list';
 import type { Perform } from '../runner/perform';
 
 /** What pages ask for while they are open, by its name. */
 export const pageChanges: ReadonlyMap<string, Perform<AnyChange>> = new Map(
-	[createConference, saveBasics, savePlans, saveRooms, bookVisit].map((perform) => [
-		perform.change.name,
-		perform,
-	]),
+	[
+		...[createConference, saveBasics, savePlans, saveRooms],
+		makeLetters,
+		...[bookVisit, changeVisit, cancelAppointments, undoVisitAct],
+		...[joinWaitingList, leaveWaitingList, giveBack, makeEnquiry, answerEnquiry],
+	].map((perform) => [perform.change.name, perform]),
 );

@@ -1,5 +1,6 @@
 import { basicsRead } from '../../../operations/conferences';
 import { boardRead } from '../../../operations/desk-board';
+import { enquiriesRead } from '../../../operations/enquiries';
 import { familiesFind, peopleFind } from '../../../operations/found';
 import { adultsLinkRead, sendingRead } from '../../../operations/messages';
 import { progressRead } from '../../../operations/progress';
@@ -11,6 +12,7 @@ import { latestSending } from '../../messages/send-links';
 import { adultsLink } from '../../invitations/adults-link';
 import { findFamilies } from '../../register/find-families';
 import { findPeople } from '../../register/list-people';
+import { waitingEnquiries } from '../../visits/enquiries';
 import { asks, type AnyAsk } from '../runner/asks';
 
 const questions = [
@@ -26,6 +28,9 @@ const questions = [
 		const row = await conferenceWithId(app.db, conferenceId);
 		return row && readDeskBoard(app, actor, row.id);
 	}),
+	asks(enquiriesRead).by(async (app, actor, { conferenceId }) => ({
+		enquiries: await waitingEnquiries(app, actor, conferenceId),
+	})),
 	asks(familiesFind).by((app, actor, { text, except }) => findFamilies(app, actor, text, except)),
 	asks(peopleFind).by((app, actor, { text }) => findPeople(app, actor, text)),
 	asks(sendingRead).by(({ db }) => latestSending(db)),

@@ -82,6 +82,9 @@ export const consequences: Readonly<Record<ActKind, Consequences>> = {
 	'guest.asked': NOTHING,
 	'guest.withdrawn': NOTHING,
 
+	'enquiry.made': NOTHING,
+	'enquiry.answered': NOTHING,
+
 	'register.lists-read': REGROUPED,
 	'register.undone': REGROUPED,
 	'register.regrouped': REGROUPED,

@@ -46,8 +46,8 @@ export interface Half<In, Done, Refusal, Kind extends ActKind> {
 	/** What is to be allowed that depends on what is there: read when it no longer moves. */
 	readonly mayAlso?: (asked: Asked<In>) => Promise<boolean>;
 	readonly work: (asked: Asked<In>) => Promise<Work<Done, Refusal, Kind>>;
-	/** The answer to a request that comes again, from what its act left behind. */
-	readonly repeated?: (after: unknown) => Done;
+	/** The answer to a request that comes again, from what its act left behind, and the act's id. */
+	readonly repeated?: (after: unknown, act: string) => Done;
 	/** What a refusal of the database's own constraints means; `null`: it is a bug. */
 	readonly lost?: (
 		asked: { readonly app: Deps; readonly actor: Actor; readonly input: In },
@@ -111,7 +111,7 @@ async function outcomeOfError<C extends AnyChange>(
 	// Two requests with one key at the same moment: the other one did it.
 	const isRace = mark && half.repeated && isLostRace(error);
 	const earlier = isRace ? await earlierAct(asked.app.db, asked.actor, mark) : null;
-	if (earlier) return { ok: true, ...half.repeated!(earlier.after) };
+	if (earlier) return { ok: true, ...half.repeated!(earlier.after, earlier.id) };
 	const outcome = await half.lost?.(asked, error);
 	if (outcome) return outcome;
 	throw error;
@@ -127,7 +127,7 @@ async function inOrder<In, Done extends object, Refusal, Kind extends ActKind>(
 	await half.lock?.(asked);
 	if (half.mayAlso && !(await half.mayAlso(asked))) throw new ForbiddenError();
 	const earlier = mark && half.repeated && (await earlierAct(tx, actor, mark));
-	if (earlier) return half.repeated!(earlier.after);
+	if (earlier) return half.repeated!(earlier.after, earlier.id);
 	const worked = await half.work(asked);
 	if ('refused' in worked) throw new RefusedError(worked.refused);
 	if (worked.act) {

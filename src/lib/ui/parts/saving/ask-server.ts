@@ -3,18 +3,18 @@ import { outcomeOf, type AnyChange, type InputOf, type OutcomeOf } from '$lib/op
 import type { Question } from '$lib/operations/question';
 import { BusyError, FailedError, OfflineError, RefusedError } from './server-errors';
 
-/** Who asks, where the same browser may have let in the office as well. */
+/** Who asks, where the same browser may have let in others as well: an adult of this family. */
 interface AskedAs {
-	readonly as?: 'adult';
+	readonly family?: string;
 }
 
 /** Asks for a declared change. Throws one of the errors above when nothing is known of its outcome. */
 export async function perform<C extends AnyChange>(
 	change: C,
 	input: InputOf<C>,
-	{ as }: AskedAs = {},
+	{ family }: AskedAs = {},
 ): Promise<OutcomeOf<C>> {
-	const query = as ? `?as=${as}` : '';
+	const query = family ? `?as=adult&family=${family}` : '';
 	return outcomeOf(change).parse(await send(`/do/${change.name}${query}`, input));
 }
 

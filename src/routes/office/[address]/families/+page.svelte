@@ -16,7 +16,12 @@
 
 <div class="p-6">
 	<h1 class="text-hour">{m.station_families()}</h1>
-	<p class="quiet mb-6">{m.families_count({ booked, all: data.families.length })}</p>
+	<p class="quiet mb-2">{m.families_count({ booked, all: data.families.length })}</p>
+	{#if data.mayWrite}
+		<p class="mb-6">
+			<a class="link" href="/office/{data.conference.address}/letters">{m.letters_title()}</a>
+		</p>
+	{/if}
 	<table class="table">
 		<thead>
 			<tr>

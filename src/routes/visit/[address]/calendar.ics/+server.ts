@@ -1,17 +1,13 @@
-import { error } from '@sveltejs/kit';
 import { m } from '$lib/paraglide/messages';
-import { conferenceAt, isVisible } from '$lib/server/conferences/read-conference';
 import { substituteText } from '$lib/ui/desks/substitute-text';
 import { familyView } from '$lib/server/visits/family-view';
 import { visitCalendar } from '$lib/server/visits/visit-calendar';
+import { visitOf } from '$lib/server/visits/whose-visit';
 import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = async ({ locals, params, url }) => {
-	const { app, adult } = locals;
-	const conference = adult && (await conferenceAt(app.db, params.address));
-	const wanted = url.searchParams.get('family');
-	const family = adult?.families.find((id) => id === wanted) ?? adult?.families[0];
-	if (!adult || !conference || !isVisible(conference) || !family) error(404, m.link_unknown());
+	const { app } = locals;
+	const { adult, conference, family } = await visitOf(locals, params.address, url);
 	const view = await familyView(app, adult, conference.id, family);
 	const places = new Map(view.places.map((place) => [place.id, place]));
 	const placeText = (id: string) => {

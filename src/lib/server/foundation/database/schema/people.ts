@@ -201,6 +201,8 @@ export const invitation = pgTable('invitation', {
 		.references(() => person.id),
 	/** A greater version makes older links void. */
 	version: integer('version').notNull().default(1),
+	/** When somebody last came in by it. */
+	openedAt: instant('opened_at'),
 	revokedAt: instant('revoked_at'),
 });
 
@@ -213,6 +215,16 @@ export const familyCode = pgTable('family_code', {
 		.$type<FamilyId>()
 		.primaryKey()
 		.references(() => family.id),
+	version: integer('version').notNull().default(1),
+	digest: text('digest').notNull().unique(),
+});
+
+/** The code of one adult, where something is withdrawn in the family and none is common to it. */
+export const adultCode = pgTable('adult_code', {
+	adultId: uuid('adult_id')
+		.$type<AdultId>()
+		.primaryKey()
+		.references(() => adult.id),
 	version: integer('version').notNull().default(1),
 	digest: text('digest').notNull().unique(),
 });

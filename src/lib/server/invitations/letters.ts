@@ -1,0 +1,101 @@
+import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
+import { groupBy } from '../../core/group-by';
+import { lettersMake, type Letter } from '../../operations/messages';
+import type { Transaction } from '../foundation/database/connect';
+import {
+	adult,
+	family,
+	familyAdult,
+	familyStudent,
+	student,
+	wish,
+} from '../foundation/database/schema';
+import { performs } from '../foundation/runner/perform';
+import { secret } from '../foundation/secret-in-answer';
+import { homeLabel } from '../register/class-labels';
+import { fullName } from '../register/names';
+import { readRights } from '../safety/read-rights';
+import { ensureCode, familiesWithWithdrawnRights, type CodeOwner } from './codes';
+
+/** Somebody who gets a letter: a family, or one of its adults where nothing is common to it. */
+interface Addressee extends CodeOwner {
+	readonly adult: string;
+	readonly children: Letter['children'];
+}
+
+/**
+ * A letter for each family that is wanted at the conference, by class and name of its first child. Where
+ * something is withdrawn, each adult has a letter with the children of whom the adult may know.
+ */
+export const makeLetters = performs(lettersMake).by({
+	isLong: true,
+	async work({ tx, config, input: { conferenceId } }) {
+		let made = 0;
+		const letters: Letter[] = [];
+		for (const { kind, id, adult, children } of await addressees(tx, conferenceId)) {
+			const { code, isNew } = await ensureCode(tx, config.key, { kind, id });
+			made += Number(isNew);
+			letters.push({ id, adult, children, code });
+		}
+		const after = { links: 0, codes: made };
+		return {
+			done: { letters: secret(letters) },
+			act: made > 0 ? { kind: 'invitations.made', conferenceId, after } : null,
+		};
+	},
+});
+
+async function addressees(tx: Transaction, conferenceId: string): Promise<Addressee[]> {
+	const families = await tx
+		.selectDistinct({ id: family.id })
+		.from(wish)
+		.innerJoin(family, and(eq(family.id, wish.familyId), isNull(family.leftAt)))
+		.where(eq(wish.conferenceId, conferenceId));
+	const ids = families.map(({ id }) => id);
+	const [children, adults, apart] = await Promise.all([
+		tx
+			.select({ family: familyStudent.familyId, student, label: homeLabel })
+			.from(familyStudent)
+			.innerJoin(student, and(eq(student.id, familyStudent.studentId), isNull(student.leftAt)))
+			.where(inArray(familyStudent.familyId, ids))
+			.orderBy(asc(student.id)),
+		tx
+			.select({ family: familyAdult.familyId, adult })
+			.from(familyAdult)
+			.innerJoin(adult, and(eq(adult.id, familyAdult.adultId), isNull(adult.leftAt)))
+			.where(inArray(familyAdult.familyId, ids))
+			.orderBy(asc(adult.id)),
+		familiesWithWithdrawnRights(tx, ids),
+	]);
+	const childrenOf = groupBy(children, ({ family }) => family);
+	const adultsOf = groupBy(adults, ({ family }) => family);
+	const letters = await Promise.all(
+		ids.map(async (id): Promise<Addressee[]> => {
+			const own = childrenOf.get(id) ?? [];
+			if (!apart.has(id)) return [{ kind: 'family', id, adult: '', children: own.map(childOf) }];
+			return Promise.all(
+				(adultsOf.get(id) ?? []).map(async ({ adult: row }): Promise<Addressee> => {
+					const has = await readRights(tx, { kind: 'adult', adult: row.id, families: [id] });
+					const seen = own.filter(({ student }) => has('see', [student.id]));
+					const children = seen.map(childOf);
+					return { kind: 'adult', id: row.id, adult: fullName(row), children };
+				}),
+			);
+		}),
+	);
+	return letters.flat().sort((a, b) => compareFirst(a, b));
+}
+
+const childOf = ({
+	student: row,
+	label,
+}: {
+	readonly student: typeof student.$inferSelect;
+	readonly label: string | null;
+}): Letter['children'][number] => ({ name: fullName(row), classLabel: label ?? row.yearGroup });
+
+const byLabel = new Intl.Collator('und', { numeric: true });
+
+const compareFirst = (a: Addressee, b: Addressee): number =>
+	byLabel.compare(a.children[0]?.classLabel ?? '', b.children[0]?.classLabel ?? '') ||
+	byLabel.compare(a.children[0]?.name ?? '', b.children[0]?.name ?? '');

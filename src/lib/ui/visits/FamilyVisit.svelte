@@ -1,0 +1,386 @@
+<script lang="ts">
+	import { onMount, tick, untrack, type Snippet } from 'svelte';
+	import type { FamilyProjection, VisitChoice } from '$lib/core/visits/family-projection';
+	import { asOf, nextTurn } from '$lib/core/visits/as-of';
+	import { asItIs, givingUp } from '$lib/core/visits/giving-up';
+	import { wantedWith, type Move } from '$lib/core/visits/moves';
+	import type { WantedAppointment } from '$lib/core/visits/wanted-appointment';
+	import { m } from '$lib/paraglide/messages';
+	import { failureText } from '../parts/saving/failure-text';
+	import { ChoiceStore, type KeptChoices, type PendingVisit } from './kept-choices';
+	import { liveProjection } from './live-projection.svelte';
+	import MoveStep from './MoveStep.svelte';
+	import NotNow from './NotNow.svelte';
+	import { suggestedEntries, wantedEntries } from './ribbon-entry';
+	import StillSending from './StillSending.svelte';
+	import SuggestedVisit from './SuggestedVisit.svelte';
+	import VisitHome from './VisitHome.svelte';
+	import { VisitPlans } from './visit-plans.svelte';
+	import { VisitSending, type LastAct, type VisitOutcome } from './visit-sending.svelte';
+	import { stepText, type VisitStep } from './visit-step';
+	import WhenStep from './WhenStep.svelte';
+	import WhomStep from './WhomStep.svelte';
+	import { timeWindows, within, type DayBounds } from './windows';
+	import { conflictText, placeText } from './words';
+
+	/** One family's visit to one conference: what it has, and how it comes by it. */
+	let {
+		loaded,
+		school,
+		now,
+		step: asked,
+		appointment,
+		calendar,
+		opening,
+		isLeaving,
+		go,
+		stay,
+		reload,
+		foot,
+	}: {
+		loaded: FamilyProjection;
+		school: { readonly name: string; readonly telephone: string | null };
+		/** The school's clock, in milliseconds. */
+		now: () => number;
+		/** The step that the browser's history is at. */
+		step: VisitStep | undefined;
+		/** Which appointment is to be moved. */
+		appointment: string | undefined;
+		/** Where the calendar file is. */
+		calendar: string;
+		/** Where the calendar file of the moment is at which booking opens. */
+		opening: string;
+		/** Another page is on its way: reading this one again would call it off. */
+		isLeaving: () => boolean;
+		go: (step: VisitStep, appointment?: string) => void;
+		/** Makes what is shown the page's own beginning. */
+		stay: (step?: VisitStep) => void;
+		/** Reads the whole truth from the school. */
+		reload: () => Promise<void>;
+		/** What stands below everything. */
+		foot: Snippet;
+	} = $props();
+
+	/** A browser's timer waits no longer than this; milliseconds. */
+	const LONGEST_TIMER = 2 ** 31 - 1;
+	const live = liveProjection(
+		() => loaded,
+		() => void (isLeaving() || reload()),
+	);
+	/** The last moment at which the page turned by itself. */
+	let moment = $state(untrack(() => now()));
+	const view = $derived(asOf(live.current, moment));
+	$effect(() => {
+		const next = nextTurn(view, moment);
+		if (next === null) return;
+		const wait = Math.min(Math.max(0, next - now()), LONGEST_TIMER);
+		const timer = setTimeout(() => (moment = now()), wait);
+		return () => clearTimeout(timer);
+	});
+	const zone = $derived(view.conference.timeZone);
+
+	const store = untrack(
+		() =>
+			new ChoiceStore(() => sessionStorage, Date.now, {
+				family: loaded.family,
+				conference: loaded.conference.id,
+			}),
+	);
+	let unticked = $state.raw<readonly string[]>(
+		untrack(() => loaded.wishes.filter(({ optional }) => optional).map(({ id }) => id)),
+	);
+	/** The ticked windows by their starts, and the hours of each day within which the family can come. */
+	let chosen = $state.raw<readonly number[]>([]);
+	let bounds = $state.raw<DayBounds>({ from: null, until: null });
+	const windows = $derived(timeWindows(view.slots, zone));
+	const sending = new VisitSending();
+	/** A refresh that began before the booking brings the state of that time back to the page. */
+	let isDone = $state(false);
+	/** It was tried to book, and nothing is known of what became of it. */
+	let isUnsure = $state(false);
+	let lastAct = $state.raw<LastAct | null>(null);
+	let problems = $state.raw<readonly string[]>([]);
+
+	/** The appointments that a change of the whole visit would give up. */
+	const changing = $derived(
+		asked === 'change'
+			? view.appointments
+					.filter(({ changeableUntil }) => now() <= changeableUntil)
+					.map(({ id }) => id)
+			: [],
+	);
+	const planView = $derived(givingUp(view, changing));
+	const choice = $derived<VisitChoice>({
+		wishes: planView.wishes
+			.filter(({ id, placed }) => !placed && !unticked.includes(id))
+			.map(({ id }) => id),
+		windows:
+			chosen.length || bounds.from !== null || bounds.until !== null
+				? within(
+						windows.filter(({ start }) => !chosen.length || chosen.includes(start)),
+						bounds,
+						zone,
+					)
+				: undefined,
+	});
+	const isPlanning = $derived((asked === 'visit' || asked === 'change') && !isDone);
+	const plans = new VisitPlans(
+		() => ({
+			view: planView,
+			choice,
+			isShown: isPlanning,
+			isAsking: sending.pending === null,
+		}),
+		() => reload(),
+	);
+
+	/** All that the shown visit is about is arranged: another adult of the family was here. */
+	const isArranged = $derived(
+		asked === 'visit' &&
+			!!plans.suggestion &&
+			plans.suggestion.visit.placements.every(({ wish }) =>
+				view.wishes.some(({ id, placed }) => id === wish && placed),
+			),
+	);
+	const step = $derived(
+		(isDone || isArranged) && view.appointments.length
+			? undefined
+			: (asked ?? (view.appointments.length ? undefined : ('whom' as const))),
+	);
+	const moved = $derived(
+		step === 'move' ? view.appointments.find(({ id }) => id === appointment) : undefined,
+	);
+	const entries = $derived(
+		plans.suggestion ? suggestedEntries(planView, plans.suggestion.visit, placeText) : [],
+	);
+	const instead = $derived(
+		plans.instead && plans.instead !== 'nothing'
+			? suggestedEntries(planView, plans.instead, placeText)
+			: plans.instead,
+	);
+
+	function keep(pending: PendingVisit | null) {
+		store.write({
+			unticked: [...unticked],
+			chosen: [...chosen],
+			bounds,
+			step: asked ?? null,
+			pending,
+		});
+	}
+	let isKept = false;
+	$effect(() => {
+		const pending = sending.pending;
+		void [unticked, chosen, bounds, asked];
+		if (isKept) untrack(() => keep(pending));
+	});
+	onMount(() => {
+		const kept = store.read();
+		isKept = true;
+		if (kept) takeUp(kept);
+	});
+
+	/** Goes on where the tab was before it was read again. */
+	function takeUp({ step, pending, ...kept }: KeptChoices) {
+		unticked = kept.unticked;
+		chosen = kept.chosen;
+		bounds = kept.bounds;
+		if (step && step !== 'move') stay(step);
+		if (pending) void finish(pending);
+	}
+
+	let main = $state<HTMLElement>();
+	let shown = untrack(() => step);
+	/** Whoever does not see the page hears where it is now. */
+	$effect(() => {
+		if (step === shown) return;
+		shown = step;
+		void tick().then(() => main?.querySelector('h1')?.focus());
+	});
+
+	function start(next: VisitStep, id?: string) {
+		problems = [];
+		isDone = false;
+		isUnsure = false;
+		lastAct = null;
+		plans.forget();
+		go(next, id);
+		scrollTo(0, 0);
+	}
+
+	const whose = () => ({ conferenceId: view.conference.id, familyId: view.family });
+
+	function takeShown() {
+		if (sending.pending || !plans.suggestion) return;
+		const placed = plans.suggestion.visit.placements.map(({ wish, slot }): WantedAppointment => ({
+			slot: slot.id,
+			wishes: [wish],
+			...(slot.mode && { mode: slot.mode }),
+		}));
+		void finish(
+			step === 'change'
+				? changeTo([...placed, ...planView.appointments.map((entry) => asItIs(view, entry))])
+				: {
+						change: 'visit.book',
+						input: { ...whose(), key: plans.key, appointments: placed },
+						since: now(),
+					},
+		);
+	}
+
+	const changeTo = (appointments: readonly WantedAppointment[]): PendingVisit => ({
+		change: 'visit.change',
+		input: { ...whose(), key: plans.key, appointments },
+		since: now(),
+	});
+
+	function takeMove(move: Move) {
+		if (sending.pending || !moved) return;
+		void finish(changeTo(wantedWith(view, moved, move)), m.move_done());
+	}
+
+	/** Sends what was confirmed until there is an answer. */
+	async function finish(pending: PendingVisit, text?: string) {
+		isUnsure = false;
+		problems = [];
+		const wanted = wantedEntries(view, pending.input.appointments, placeText);
+		try {
+			const outcome = await sending.send(pending);
+			if (outcome.ok) await done(outcome, text ?? doneText(pending));
+			else await refused(outcome, wanted);
+		} catch (error) {
+			isUnsure = true;
+			problems = [failureText(error)];
+		}
+	}
+
+	const doneText = ({ change }: PendingVisit): string =>
+		change === 'visit.book' ? m.booked_done() : m.change_done();
+
+	async function done({ act }: Extract<VisitOutcome, { ok: true }>, text: string) {
+		lastAct = act === null ? null : { act, text };
+		isDone = true;
+		stay();
+		plans.forget();
+		store.forget();
+		await reload();
+		scrollTo(0, 0);
+	}
+
+	async function refused(
+		{ conflicts }: Extract<VisitOutcome, { ok: false }>,
+		wanted: ReturnType<typeof wantedEntries>,
+	) {
+		problems = [
+			m.conflict_title(),
+			...conflicts.map(({ slot, code }) =>
+				conflictText(
+					wanted.find(({ id }) => id === slot),
+					code,
+					zone,
+				),
+			),
+		];
+		await reload();
+		if (isArranged) problems = [];
+		else if (plans.taken.length === 0) plans.forget();
+	}
+</script>
+
+<svelte:window
+	onpopstate={() => {
+		isDone = false;
+		if (isArranged) plans.forget();
+	}}
+/>
+
+<svelte:head>
+	<title>
+		{[
+			stepText(view.notBookable === null || !step ? step : undefined),
+			view.conference.name,
+			school.name,
+		]
+			.filter(Boolean)
+			.join(' · ')}
+	</title>
+</svelte:head>
+
+<main class="flex grow flex-col" bind:this={main}>
+	{#if sending.delay !== null}
+		<StillSending
+			delay={sending.delay}
+			entries={wantedEntries(view, sending.pending?.input.appointments ?? [], placeText)}
+			{zone}
+			ongoon={() => sending.goOn()}
+		/>
+	{:else if step === undefined}
+		<VisitHome
+			{view}
+			{school}
+			{now}
+			{calendar}
+			bind:lastAct
+			isMeanwhile={isArranged && !isUnsure && sending.pending === null}
+			onstart={start}
+			{reload}
+		/>
+	{:else if view.notBookable !== null}
+		<NotNow {view} {school} {opening} bind:unticked {reload} />
+	{:else if step === 'whom'}
+		<WhomStep {view} bind:unticked {reload} onnext={() => start('when')} />
+	{:else if step === 'when'}
+		<WhenStep
+			{view}
+			{windows}
+			wishes={choice.wishes}
+			bind:chosen
+			bind:bounds
+			onnext={() => start('visit')}
+		/>
+	{:else if step === 'move'}
+		{#if moved}
+			<MoveStep
+				{view}
+				{moved}
+				{now}
+				{problems}
+				isSending={sending.pending !== null}
+				onmove={takeMove}
+				onplan={() => start('change')}
+			/>
+		{/if}
+	{:else}
+		<SuggestedVisit
+			view={planView}
+			plans={plans.suggestions}
+			bind:picked={plans.picked}
+			{entries}
+			{problems}
+			lost={plans.lost}
+			{instead}
+			{reload}
+			onuse={() => {
+				problems = [];
+				plans.useInstead();
+			}}
+			onothertimes={() => start('when')}
+			onfewer={() => start('whom')}
+		>
+			{#snippet take()}
+				<button
+					class="btn btn-primary btn-block btn-lg font-display"
+					disabled={sending.pending !== null || plans.isBroken}
+					onclick={takeShown}
+				>
+					{sending.pending
+						? m.visit_sending()
+						: step === 'change'
+							? m.change_take()
+							: m.visit_take()}
+				</button>
+			{/snippet}
+		</SuggestedVisit>
+	{/if}
+	{@render foot()}
+</main>

@@ -1,0 +1,92 @@
+<script lang="ts">
+	import type { FamilyHold, FamilyProjection } from '$lib/core/visits/family-projection';
+	import type { KeptAppointment } from '$lib/core/visits/wanted-appointment';
+	import { holdGiveBack, visitBook } from '$lib/operations/visits';
+	import { m } from '$lib/paraglide/messages';
+	import { dateText, momentText, timeText } from '../parts/format/when';
+	import { ActOnce } from './act-once.svelte';
+	import { wantedEntries } from './ribbon-entry';
+	import { placeText } from './words';
+
+	/** What is kept for the family because it waited for it, or because the school offers it. */
+	let {
+		view,
+		now,
+		reload,
+		ontaken,
+	}: {
+		view: FamilyProjection;
+		now: () => number;
+		reload: () => Promise<void>;
+		/** One was taken; the act by which it can be given back. */
+		ontaken: (act: string | null) => void;
+	} = $props();
+
+	const zone = $derived(view.conference.timeZone);
+	const offers = $derived(view.holds.filter(({ kind, until }) => kind !== 'hold' && until > now()));
+	const act = new ActOnce(
+		() => view.family,
+		() => reload(),
+	);
+	let isGone = $state(false);
+	/** One key for each, so that a second tap is the same act. */
+	const keys = new Map<string, string>();
+	const whose = () => ({ conferenceId: view.conference.id, familyId: view.family });
+
+	async function take(offer: FamilyHold, kept: KeptAppointment) {
+		const name = `${offer.id} ${kept.slot}`;
+		const key = keys.get(name) ?? crypto.randomUUID();
+		keys.set(name, key);
+		const { slots: _slots, ...wanted } = kept;
+		const outcome = await act.perform(visitBook, { ...whose(), key, appointments: [wanted] });
+		isGone = outcome?.ok === false;
+		if (outcome?.ok) ontaken(outcome.act);
+	}
+
+	const entryOf = (kept: KeptAppointment) => wantedEntries(view, [kept], placeText)[0];
+</script>
+
+{#each offers as offer (offer.id)}
+	<section class="mb-4 rounded-box border-2 border-primary p-4" aria-labelledby="offer-{offer.id}">
+		<h2 id="offer-{offer.id}" class="text-title">
+			{offer.kind === 'waiting' ? m.offers_waiting() : m.offers_school()}
+		</h2>
+		<p class="mb-3 text-small">{m.offers_until({ moment: momentText(offer.until, zone) })}</p>
+		<ul class="space-y-3">
+			{#each offer.keeps as kept (kept.slot)}
+				{@const entry = entryOf(kept)}
+				{#if entry}
+					<li>
+						<p class="mb-1">
+							{m.offers_one({
+								teacher: entry.desk,
+								student: entry.students,
+								date: dateText(entry.start, zone),
+								from: timeText(entry.start, zone),
+								to: timeText(entry.end, zone),
+							})}
+						</p>
+						<button
+							type="button"
+							class="btn btn-primary"
+							disabled={act.isBusy}
+							onclick={() => take(offer, kept)}
+						>
+							{m.offers_take({ time: timeText(entry.start, zone) })}
+						</button>
+					</li>
+				{/if}
+			{/each}
+		</ul>
+		<button
+			type="button"
+			class="btn btn-ghost mt-3"
+			disabled={act.isBusy}
+			onclick={() => act.perform(holdGiveBack, { ...whose(), hold: offer.id })}
+		>
+			{m.offers_decline()}
+		</button>
+		{#if act.problem}<p class="text-small text-error" role="alert">{act.problem}</p>{/if}
+	</section>
+{/each}
+{#if isGone}<p class="mb-4 text-error" role="alert">{m.offers_gone()}</p>{/if}

@@ -1,0 +1,202 @@
+<script lang="ts">
+	import { CalendarPlus, Check, Printer } from '@lucide/svelte';
+	import type { Suggestions } from '$lib/core/planner/suggest-visits';
+	import { familyVisitProblem, type FamilyProjection } from '$lib/core/visits/family-projection';
+	import { notMet } from '$lib/core/visits/why-not';
+	import { visitCancel } from '$lib/operations/visits';
+	import { m } from '$lib/paraglide/messages';
+	import { listText, localDateText } from '../parts/format/when';
+	import { ActOnce } from './act-once.svelte';
+	import BookedDetails from './BookedDetails.svelte';
+	import CancelAll from './CancelAll.svelte';
+	import NextAppointment from './NextAppointment.svelte';
+	import NotMetList from './NotMetList.svelte';
+	import Offers from './Offers.svelte';
+	import { suggestInWorker } from './planner';
+	import { bookedEntries } from './ribbon-entry';
+	import { telephoneHref } from './telephone';
+	import UndoLast from './UndoLast.svelte';
+	import type { LastAct } from './visit-sending.svelte';
+	import type { VisitStep } from './visit-step';
+	import VisitRibbon from './VisitRibbon.svelte';
+	import { placeText } from './words';
+
+	/** What the family has booked, what it can do with it, and what is not arranged yet. */
+	let {
+		view,
+		school,
+		now,
+		calendar,
+		lastAct = $bindable(),
+		isMeanwhile,
+		onstart,
+		reload,
+	}: {
+		view: FamilyProjection;
+		school: { readonly name: string; readonly telephone: string | null };
+		now: () => number;
+		/** Where the calendar file is. */
+		calendar: string;
+		/** What the family did last, for as long as it can be taken back. */
+		lastAct: LastAct | null;
+		/** Another adult of the family booked while this page was open. */
+		isMeanwhile: boolean;
+		onstart: (step: VisitStep, appointment?: string) => void;
+		reload: () => Promise<void>;
+	} = $props();
+
+	const zone = $derived(view.conference.timeZone);
+	const dates = $derived([...new Set(view.appointments.map(({ date }) => date))]);
+	const isBookable = $derived(view.notBookable === null);
+	const isWithdrawn = $derived(view.notBookable?.code === 'not-published');
+	const entries = $derived(bookedEntries(view, placeText));
+	const changeable = $derived(
+		isBookable ? view.appointments.filter(({ changeableUntil }) => now() <= changeableUntil) : [],
+	);
+	/** Who of the family booked, where that is somebody else than was here. */
+	const bookedBy = $derived(
+		view.adults.find(({ id }) => view.appointments.some(({ setBy }) => setBy === id))?.name,
+	);
+
+	const missing = $derived(view.wishes.filter(({ placed, optional }) => !placed && !optional));
+	/** What could still be booked beside it: only what can be found is offered. */
+	let found = $state.raw<Suggestions | null>(null);
+	$effect(() => {
+		found = null;
+		if (!isBookable || missing.length === 0) return;
+		let isStale = false;
+		const wishes = missing.map(({ id }) => id);
+		void suggestInWorker(familyVisitProblem(view, { wishes })).then((suggestions) => {
+			if (!isStale) found = suggestions;
+		});
+		return () => (isStale = true);
+	});
+	const findable = $derived(found?.suggestions[0]?.visit.placements.length ?? 0);
+	const leftOut = $derived(
+		found ? notMet(view, found.suggestions[0]?.unplaced ?? found.unplaced) : [],
+	);
+
+	const cancelling = new ActOnce(
+		() => view.family,
+		() => reload(),
+	);
+	let cancelKey = { for: '', key: '' };
+	async function cancel(ids: readonly string[]) {
+		const wanted = ids.join();
+		if (cancelKey.for !== wanted) cancelKey = { for: wanted, key: crypto.randomUUID() };
+		const outcome = await cancelling.perform(visitCancel, {
+			conferenceId: view.conference.id,
+			familyId: view.family,
+			key: cancelKey.key,
+			cancel: ids,
+		});
+		if (!outcome?.ok) return;
+		const { act } = outcome;
+		lastAct = act === null ? null : { act, text: m.cancel_done({ count: ids.length }) };
+		scrollTo(0, 0);
+	}
+
+	const done = (act: string | null) => {
+		lastAct = act === null ? null : { act, text: m.booked_done() };
+		scrollTo(0, 0);
+	};
+	let isUndone = $state(false);
+</script>
+
+<h1 class="text-hour" tabindex="-1">
+	{isWithdrawn
+		? m.booked_withdrawn_title()
+		: view.phase === 'over'
+			? m.booked_over()
+			: m.booked_title()}
+</h1>
+<p class="quiet mb-4">
+	{view.conference.name} · {listText(dates.map((date) => localDateText(date)))}
+</p>
+{#if isWithdrawn}<p class="mb-4">{m.booked_withdrawn()}</p>{/if}
+{#if lastAct}
+	{#key lastAct.act}
+		<UndoLast
+			family={view.family}
+			{lastAct}
+			{reload}
+			ondone={() => {
+				lastAct = null;
+				isUndone = true;
+			}}
+		/>
+	{/key}
+{:else if isUndone}
+	<p class="mb-4 font-bold text-primary" role="status">{m.undo_done()}</p>
+{:else if isMeanwhile}
+	<p class="mb-4 flex items-center gap-2 font-bold text-primary" role="status">
+		<Check class="shrink-0" size={20} aria-hidden="true" />
+		{bookedBy ? m.booked_meanwhile_by({ name: bookedBy }) : m.booked_meanwhile()}
+	</p>
+{/if}
+{#if cancelling.problem}<p class="mb-4 text-error" role="alert">{cancelling.problem}</p>{/if}
+{#if isBookable}<Offers {view} {now} {reload} ontaken={done} />{/if}
+{#if view.phase === 'today'}<NextAppointment {entries} {zone} {now} />{/if}
+{#if view.conference.limitNote}
+	<p class="mb-4 border-s-4 border-accent ps-3">{view.conference.limitNote}</p>
+{/if}
+{#if entries.length}
+	<VisitRibbon {entries} {zone}>
+		{#snippet details(entry)}
+			{@const appointment = view.appointments.find(({ id }) => id === entry.id)}
+			{#if appointment}
+				<BookedDetails
+					{view}
+					{appointment}
+					{school}
+					{now}
+					isBusy={cancelling.isBusy}
+					onmove={() => onstart('move', entry.id)}
+					oncancel={() => cancel([entry.id])}
+				/>
+			{/if}
+		{/snippet}
+	</VisitRibbon>
+{:else}
+	<p class="mb-4">{m.booked_nothing()}</p>
+{/if}
+{#if missing.length && isBookable}
+	<section class="mb-6">
+		<h2 class="mb-2 text-title">{m.booked_missing_title()}</h2>
+		{#if findable > 0}
+			<button class="btn btn-primary btn-block mb-4" onclick={() => onstart('when')}>
+				{m.booked_find_some({ count: findable })}
+			</button>
+		{/if}
+		<NotMetList {view} entries={leftOut} {reload} />
+	</section>
+{/if}
+{#if entries.length}
+	<div class="no-print grid gap-2">
+		<a class="btn btn-outline" href={calendar} download>
+			<CalendarPlus size={18} aria-hidden="true" />
+			{m.booked_calendar()}
+		</a>
+		<button type="button" class="btn btn-outline" onclick={() => print()}>
+			<Printer size={18} aria-hidden="true" />
+			{m.booked_print()}
+		</button>
+		{#if changeable.length > 1}
+			<button type="button" class="btn btn-outline" onclick={() => onstart('change')}>
+				{m.booked_change_all()}
+			</button>
+			<CancelAll
+				count={changeable.length}
+				isBusy={cancelling.isBusy}
+				oncancel={() => cancel(changeable.map(({ id }) => id))}
+			/>
+		{/if}
+	</div>
+{/if}
+{#if school.telephone}
+	<p class="mt-6 text-small">
+		<a class="link" href={telephoneHref(school.telephone)}>
+			{m.call_school({ telephone: school.telephone })}
+		</a>
+	</p>
+{/if}

@@ -1,0 +1,33 @@
+<script lang="ts">
+	import type { FamilyProjection } from '$lib/core/visits/family-projection';
+	import { waitingJoin, waitingLeave } from '$lib/operations/visits';
+	import { m } from '$lib/paraglide/messages';
+	import { ActOnce } from './act-once.svelte';
+
+	/** Puts a wish on the waiting list, and takes it off again. */
+	let {
+		view,
+		wish,
+		reload,
+	}: { view: FamilyProjection; wish: string; reload: () => Promise<void> } = $props();
+
+	const act = new ActOnce(
+		() => view.family,
+		() => reload(),
+	);
+	const isWaiting = $derived(view.waiting.includes(wish));
+	const asked = () => ({ conferenceId: view.conference.id, familyId: view.family, wish });
+</script>
+
+{#if isWaiting}
+	<p class="w-full text-small" role="status">{m.waiting_on()}</p>
+{/if}
+<button
+	type="button"
+	class="btn btn-outline"
+	disabled={act.isBusy}
+	onclick={() => act.perform(isWaiting ? waitingLeave : waitingJoin, asked())}
+>
+	{isWaiting ? m.waiting_leave() : m.way_waiting_list()}
+</button>
+{#if act.problem}<p class="w-full text-small text-error" role="alert">{act.problem}</p>{/if}

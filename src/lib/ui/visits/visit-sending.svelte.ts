@@ -1,0 +1,67 @@
+import { visitBook, visitChange, type MadeVisit } from '$lib/operations/visits';
+import type { OutcomeOf } from '$lib/operations/change';
+import { perform } from '../parts/saving/ask-server';
+import { waiting } from '../parts/saving/waiting.svelte';
+import type { PendingVisit } from './kept-choices';
+import { untilAnswered, type Delay } from './until-answered';
+
+export type VisitOutcome = OutcomeOf<typeof visitBook>;
+
+/** What a family has confirmed, on its way to the school, however long that takes. */
+export class VisitSending {
+	/** What was confirmed, until there is an answer. */
+	pending = $state.raw<PendingVisit | null>(null);
+	/** What keeps the answer. */
+	delay = $state<Delay | null>(null);
+	#goOn: (() => void) | undefined;
+
+	/** Sends what was confirmed; the same again is the same act. Throws what repeating would not help. */
+	async send(pending: PendingVisit): Promise<VisitOutcome> {
+		this.pending = pending;
+		const over = waiting.begin();
+		try {
+			return await untilAnswered(() => ask(pending), {
+				now: () => performance.now(),
+				pause: untilOnline,
+				told: (delay) => this.#told(delay),
+			});
+		} finally {
+			over();
+			this.pending = null;
+			this.delay = null;
+		}
+	}
+
+	/** Somebody wants it to be tried for longer. */
+	goOn(): void {
+		this.#goOn?.();
+	}
+
+	#told(delay: Delay): Promise<void> | void {
+		this.delay = delay;
+		if (delay === 'asks') return new Promise((resolve) => (this.#goOn = resolve));
+	}
+}
+
+const ask = (pending: PendingVisit): Promise<VisitOutcome> =>
+	pending.change === 'visit.book'
+		? perform(visitBook, pending.input, { family: pending.input.familyId })
+		: perform(visitChange, pending.input, { family: pending.input.familyId });
+
+/** After so many milliseconds, or when the browser says that there is a network again. */
+const untilOnline = (milliseconds: number): Promise<void> =>
+	new Promise((resolve) => {
+		const done = () => {
+			clearTimeout(timer);
+			removeEventListener('online', done);
+			resolve();
+		};
+		const timer = setTimeout(done, milliseconds);
+		addEventListener('online', done);
+	});
+
+/** What the family did last, as long as it can take it back. */
+export interface LastAct {
+	readonly act: NonNullable<MadeVisit['act']>;
+	readonly text: string;
+}

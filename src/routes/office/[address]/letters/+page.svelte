@@ -1,0 +1,72 @@
+<script lang="ts">
+	import { Printer } from '@lucide/svelte';
+	import { lettersMake, type Letter as LetterFacts } from '$lib/operations/messages';
+	import { m } from '$lib/paraglide/messages';
+	import Letter from '$lib/ui/register/Letter.svelte';
+	import { perform } from '$lib/ui/parts/saving/ask-server';
+	import { failureText } from '$lib/ui/parts/saving/failure-text';
+	import { waiting } from '$lib/ui/parts/saving/waiting.svelte';
+
+	let { data } = $props();
+
+	let letters = $state.raw<readonly LetterFacts[] | null>(null);
+	let chosen = $state('');
+	let problem = $state('');
+	const classes = $derived([
+		...new Set((letters ?? []).flatMap(({ children }) => children.map((one) => one.classLabel))),
+	]);
+	const shown = $derived(
+		(letters ?? []).filter(
+			({ children }) => !chosen || children.some(({ classLabel }) => classLabel === chosen),
+		),
+	);
+
+	async function make() {
+		problem = '';
+		const over = waiting.begin();
+		try {
+			const made = await perform(lettersMake, { conferenceId: data.conference.id });
+			if (made.ok) letters = made.letters;
+		} catch (error) {
+			problem = failureText(error);
+		} finally {
+			over();
+		}
+	}
+</script>
+
+<svelte:head><title>{m.letters_title()} · {data.conference.name}</title></svelte:head>
+
+<div class="p-6">
+	<div class="no-print max-w-3xl">
+		<h1 class="mb-2 text-hour">{m.letters_title()}</h1>
+		<p class="mb-4">{m.letters_about()}</p>
+		{#if problem}<p class="mb-4 text-error" role="alert">{problem}</p>{/if}
+		{#if letters === null}
+			<button class="btn btn-primary" onclick={make}>{m.letters_make()}</button>
+		{:else}
+			<div class="mb-6 flex flex-wrap items-end gap-4">
+				<label>
+					<span class="mb-1 block font-bold">{m.letters_class()}</span>
+					<select class="select" bind:value={chosen}>
+						<option value="">{m.letters_all_classes()}</option>
+						{#each classes as label (label)}<option value={label}>{label}</option>{/each}
+					</select>
+				</label>
+				<button class="btn btn-primary" disabled={shown.length === 0} onclick={() => print()}>
+					<Printer size={18} aria-hidden="true" />
+					{m.letters_print({ count: shown.length })}
+				</button>
+			</div>
+		{/if}
+	</div>
+	{#each shown as letter (letter.id)}
+		<Letter
+			{letter}
+			school={data.school}
+			conference={data.conference}
+			dates={data.dates}
+			origin={data.origin}
+		/>
+	{/each}
+</div>
