@@ -210,7 +210,7 @@ it('every answer bears the headers that keep a page to itself', async () => {
 		const { headers } = await ask(path, {}, as);
 		expect(Object.fromEntries(headers)).toMatchObject({
 			'cross-origin-opener-policy': 'same-origin',
-			'referrer-policy': 'no-referrer',
+			'referrer-policy': 'same-origin',
 			'cross-origin-resource-policy': 'same-origin',
 			'x-content-type-options': 'nosniff',
 			'permissions-policy': expect.stringContaining('camera=()') as string,

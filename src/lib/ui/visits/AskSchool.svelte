@@ -64,7 +64,12 @@
 		</div>
 	</form>
 {:else if latest === undefined || latest.answer !== null}
-	<button type="button" class="btn btn-outline" onclick={() => (isOpen = true)}>
+	<button
+		type="button"
+		class="btn btn-outline"
+		disabled={act.isBusy}
+		onclick={() => (isOpen = true)}
+	>
 		{m.way_ask_school()}
 	</button>
 {/if}

@@ -93,8 +93,12 @@
 	{/if}
 {:else if now() < end}
 	<p class="text-small">
-		{school.telephone
-			? m.booked_change_call_number({ telephone: school.telephone })
-			: m.booked_change_call()}
+		{#if view.notBookable?.code === 'paused'}
+			{m.booked_change_paused()}
+		{:else if school.telephone}
+			{m.booked_change_call_number({ telephone: school.telephone })}
+		{:else}
+			{m.booked_change_call()}
+		{/if}
 	</p>
 {/if}

@@ -12,6 +12,7 @@
 	import MoveStep from './MoveStep.svelte';
 	import NotNow from './NotNow.svelte';
 	import { suggestedEntries, wantedEntries } from './ribbon-entry';
+	import Offers from './Offers.svelte';
 	import StillSending from './StillSending.svelte';
 	import SuggestedVisit from './SuggestedVisit.svelte';
 	import VisitHome from './VisitHome.svelte';
@@ -134,18 +135,11 @@
 		() => reload(),
 	);
 
-	/** All that the shown visit is about is arranged: another adult of the family was here. */
-	const isArranged = $derived(
-		asked === 'visit' &&
-			!!plans.suggestion &&
-			plans.suggestion.visit.placements.every(({ wish }) =>
-				view.wishes.some(({ id, placed }) => id === wish && placed),
-			),
-	);
+	const isArranged = $derived(asked === 'visit' && plans.isArranged);
 	const step = $derived(
 		(isDone || isArranged) && view.appointments.length
 			? undefined
-			: (asked ?? (view.appointments.length ? undefined : ('whom' as const))),
+			: (asked ?? (view.appointments.length || lastAct ? undefined : ('whom' as const))),
 	);
 	const moved = $derived(
 		step === 'move' ? view.appointments.find(({ id }) => id === appointment) : undefined,
@@ -251,6 +245,8 @@
 		} catch (error) {
 			isUnsure = true;
 			problems = [failureText(error)];
+		} finally {
+			sending.end();
 		}
 	}
 
@@ -258,12 +254,12 @@
 		change === 'visit.book' ? m.booked_done() : m.change_done();
 
 	async function done({ act }: Extract<VisitOutcome, { ok: true }>, text: string) {
+		store.forget();
+		await reload().catch(() => undefined);
 		lastAct = act === null ? null : { act, text };
 		isDone = true;
 		stay();
 		plans.forget();
-		store.forget();
-		await reload();
 		scrollTo(0, 0);
 	}
 
@@ -306,6 +302,22 @@
 	</title>
 </svelte:head>
 
+{#snippet offered()}
+	{#if view.notBookable === null}
+		<Offers
+			{view}
+			{now}
+			{reload}
+			ontaken={(act) => {
+				lastAct = act === null ? null : { act, text: m.booked_done() };
+				isDone = true;
+				stay();
+				scrollTo(0, 0);
+			}}
+		/>
+	{/if}
+{/snippet}
+
 <main class="flex grow flex-col" bind:this={main}>
 	{#if sending.delay !== null}
 		<StillSending
@@ -315,6 +327,7 @@
 			ongoon={() => sending.goOn()}
 		/>
 	{:else if step === undefined}
+		{@render offered()}
 		<VisitHome
 			{view}
 			{school}
@@ -328,6 +341,7 @@
 	{:else if view.notBookable !== null}
 		<NotNow {view} {school} {opening} bind:unticked {reload} />
 	{:else if step === 'whom'}
+		{@render offered()}
 		<WhomStep {view} bind:unticked {reload} onnext={() => start('when')} />
 	{:else if step === 'when'}
 		<WhenStep

@@ -11,7 +11,6 @@
 	import CancelAll from './CancelAll.svelte';
 	import NextAppointment from './NextAppointment.svelte';
 	import NotMetList from './NotMetList.svelte';
-	import Offers from './Offers.svelte';
 	import { suggestInWorker } from './planner';
 	import { bookedEntries } from './ribbon-entry';
 	import { telephoneHref } from './telephone';
@@ -96,10 +95,6 @@
 		scrollTo(0, 0);
 	}
 
-	const done = (act: string | null) => {
-		lastAct = act === null ? null : { act, text: m.booked_done() };
-		scrollTo(0, 0);
-	};
 	let isUndone = $state(false);
 </script>
 
@@ -135,7 +130,6 @@
 	</p>
 {/if}
 {#if cancelling.problem}<p class="mb-4 text-error" role="alert">{cancelling.problem}</p>{/if}
-{#if isBookable}<Offers {view} {now} {reload} ontaken={done} />{/if}
 {#if view.phase === 'today'}<NextAppointment {entries} {zone} {now} />{/if}
 {#if view.conference.limitNote}
 	<p class="mb-4 border-s-4 border-accent ps-3">{view.conference.limitNote}</p>

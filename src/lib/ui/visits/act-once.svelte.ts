@@ -1,3 +1,4 @@
+import { onMount } from 'svelte';
 import type { AnyChange, InputOf, OutcomeOf } from '$lib/operations/change';
 import { perform } from '../parts/saving/ask-server';
 import { failureText } from '../parts/saving/failure-text';
@@ -5,13 +6,18 @@ import { waiting } from '../parts/saving/waiting.svelte';
 
 /** A family's small act: one at a time, then the page is read again; or a sentence why not. */
 export class ActOnce {
-	isBusy = $state(false);
+	/** Also until the page runs: pressing a button would do nothing. */
+	isBusy = $state(true);
 	problem = $state('');
 
 	constructor(
 		private readonly family: () => string,
 		private readonly reload: () => Promise<void>,
-	) {}
+	) {
+		onMount(() => {
+			this.isBusy = false;
+		});
+	}
 
 	/** `null`: nothing is known of it, or one is on its way. */
 	async perform<C extends AnyChange>(change: C, input: InputOf<C>): Promise<OutcomeOf<C> | null> {

@@ -44,9 +44,16 @@ export class VisitPlans {
 	);
 	readonly #lost = $derived.by(() => {
 		const { isShown, isAsking } = this.#planned();
-		return isShown && isAsking ? this.taken : [];
+		return isShown && isAsking && !this.isArranged ? this.taken : [];
 	});
 	readonly #lostSlots = $derived.by(() => this.#lost.map(({ slot }) => slot.id).join());
+	/** All that the shown visit is about is arranged: another adult of the family was here. */
+	readonly isArranged = $derived.by(() => {
+		const placed = new Set(
+			this.#planned().view.wishes.flatMap(({ id, placed }) => (placed ? id : [])),
+		);
+		return !!this.suggestion?.visit.placements.every(({ wish }) => placed.has(wish));
+	});
 	/** Something of the shown visit is gone: it cannot be booked as it stands. */
 	readonly isBroken = $derived.by(() => this.#lost.length > 0);
 
@@ -55,7 +62,7 @@ export class VisitPlans {
 		this.#planned = planned;
 		$effect(() => {
 			const { isShown, view, choice } = planned();
-			if (!isShown || this.#plans?.for === this.#asked) return;
+			if (!isShown || this.isArranged || this.#plans?.for === this.#asked) return;
 			const wanted = this.#asked;
 			let isStale = false;
 			void suggestInWorker(familyVisitProblem(view, choice)).then((suggestions) => {

@@ -27,9 +27,13 @@ export class VisitSending {
 			});
 		} finally {
 			over();
-			this.pending = null;
 			this.delay = null;
 		}
+	}
+
+	/** What came of it is on the page. */
+	end(): void {
+		this.pending = null;
 	}
 
 	/** Somebody wants it to be tried for longer. */

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { tick } from 'svelte';
 	import { afterNavigate, pushState, refreshAll, replaceState } from '$app/navigation';
 	import { navigating, page } from '$app/state';
 	import { m } from '$lib/paraglide/messages';
@@ -13,17 +14,35 @@
 	const readAt = $derived({ school: data.now, here: performance.now() });
 	const now = () => readAt.school + performance.now() - readAt.here;
 
+	/** Where the page is. The router forgets what is written to the history while it reads the page again. */
+	let at = $state.raw(page.state);
+	let reading: Promise<void> = Promise.resolve();
+	function reload(): Promise<void> {
+		const read = reading.then(() => refreshAll());
+		reading = read.catch(() => undefined);
+		return read;
+	}
+
 	/** History can be written once the router runs. */
-	let whenReady: (() => void)[] | null = [];
-	afterNavigate(() => {
-		for (const write of whenReady ?? []) write();
-		whenReady = null;
+	let router = { starts: () => {} };
+	const started = new Promise<void>((resolve) => (router = { starts: resolve }));
+	afterNavigate(({ type }) => {
+		// Where the tab was before it was read again is kept by the visit itself.
+		if (type !== 'enter') at = page.state;
+		router.starts();
 	});
-	const write = (change: () => void) => void (whenReady ? whenReady.push(change) : change());
-	const stay = (step?: VisitStep) => write(() => replaceState('', step ? { step } : {}));
+	async function write(state: App.PageState, how: typeof pushState) {
+		at = state;
+		await started;
+		await reading;
+		how('', state);
+	}
+	const stay = (step?: VisitStep) => void write(step ? { step } : {}, replaceState);
 	const go = (step: VisitStep, appointment?: string) =>
-		write(() => pushState('', appointment === undefined ? { step } : { step, appointment }));
+		void write(appointment === undefined ? { step } : { step, appointment }, pushState);
 </script>
+
+<svelte:window onpopstate={() => void tick().then(() => (at = page.state))} />
 
 <div class="family-page mx-auto flex min-h-dvh max-w-xl flex-col px-5 pb-4">
 	<header class="flex items-center gap-2 py-4 font-display font-semibold text-primary">
@@ -51,14 +70,14 @@
 			loaded={data.view}
 			school={data.school}
 			{now}
-			step={page.state.step}
-			appointment={page.state.appointment}
+			step={at.step}
+			appointment={at.appointment}
 			calendar="/visit/{data.view.conference.address}/calendar.ics?family={data.view.family}"
 			opening="/visit/{data.view.conference.address}/opening.ics?family={data.view.family}"
 			isLeaving={() => navigating.to !== null}
 			{go}
 			{stay}
-			reload={() => refreshAll()}
+			{reload}
 		>
 			{#snippet foot()}
 				<footer class="no-print mt-10 flex flex-wrap gap-x-5 border-t border-base-300 pt-2">

@@ -5,7 +5,7 @@ import type { Handle } from '@sveltejs/kit';
 const UNUSED = ['camera', 'microphone', 'geolocation', 'payment', 'usb', 'browsing-topics'];
 
 const HEADERS: Readonly<Record<string, string>> = {
-	'referrer-policy': 'no-referrer',
+	'referrer-policy': 'same-origin',
 	'x-content-type-options': 'nosniff',
 	'x-robots-tag': 'noindex, nofollow',
 	// Nobody else's page holds a window of ours, or reads what we answer.
