@@ -1,7 +1,6 @@
 import type { SignedIn } from '$lib/server/accounts/accounts';
 import type { Failure } from '$lib/server/foundation/failures/failure-of';
 import type { App as TenChairs } from '$lib/server/app';
-import type { VisitStep } from '$lib/ui/visits/visit-step';
 import type { Visitor } from '$lib/server/invitations/visitors';
 
 declare global {
@@ -26,12 +25,6 @@ declare global {
 			adult: Extract<Visitor, { kind: 'adult' }> | null;
 			/** Came through a teacher's link. */
 			teacher: Extract<Visitor, { kind: 'teacher' }> | null;
-		}
-		interface PageState {
-			/** How far a family is with planning its visit. */
-			step?: VisitStep;
-			/** Which appointment is to be moved. */
-			appointment?: string;
 		}
 	}
 }

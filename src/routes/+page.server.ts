@@ -1,5 +1,6 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
+import { says } from '$lib/operations/sentence';
 import { may, SYSTEM } from '$lib/core/permissions/may';
 import { m } from '$lib/paraglide/messages';
 import { hasOrganiser } from '$lib/server/accounts/accounts';
@@ -26,8 +27,8 @@ export const load: PageServerLoad = async ({ locals, url }) => {
 	return { school: school?.name };
 };
 
-const typedCode = z.object({ code: z.string().trim().min(1, 'start_code_missing').max(60) });
-const typedEmail = z.object({ email: z.email('email_wrong') });
+const typedCode = z.object({ code: z.string().trim().min(1, says('start_code_missing')).max(60) });
+const typedEmail = z.object({ email: z.email(says('email_wrong')) });
 
 export const actions: Actions = {
 	code: async ({ request, locals, cookies, getClientAddress }) => {

@@ -171,6 +171,7 @@ test('a full teacher: the waiting list, an offer, booked; and a time that the sc
 	await expect
 		.poll(() => demo.sql`select id from hold where kind = 'waiting'`, { timeout: 20_000 })
 		.toHaveLength(1);
+	console.log(JSON.stringify(await demo.sql`select *, (select label from family where id = family_id) from hold`), JSON.stringify(await demo.sql`select * from waiting`));
 	await page.reload();
 	await expect(page.getByRole('heading', { name: 'A place has opened' })).toBeVisible();
 	await page.getByRole('button', { name: /^Take \d/ }).click();

@@ -1,6 +1,5 @@
 /** What the school is asked to settle: a meeting that cannot be booked, or a link that was lost. */
 export const enquiryKinds = ['meeting', 'lost-link'] as const;
-export type EnquiryKind = (typeof enquiryKinds)[number];
 
 /** The most that a family can say with it, in characters. */
 export const LONGEST_WORDS = 500;

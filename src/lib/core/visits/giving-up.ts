@@ -48,6 +48,6 @@ export function asItIs(view: FamilyProjection, entry: ShownAppointment): WantedA
 		wishes: entry.wishes,
 		adults: entry.adults,
 		students: entry.along,
-		...(place && { mode: modeOf(place) }),
+		mode: place && modeOf(place),
 	};
 }

@@ -9,7 +9,7 @@ export interface WantedAppointment {
 	/** At a desk where the family picks who receives. */
 	readonly person?: PersonId | undefined;
 	/** Where there is a choice; missing: the usual one. */
-	readonly mode?: Mode;
+	readonly mode?: Mode | undefined;
 	/** Who comes; missing: all adults of the family. */
 	readonly adults?: readonly AdultId[] | undefined;
 	/** Students who come along; missing: none. */

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import type { Clock } from './clock';
 	import { modeOf } from '$lib/core/rules/places';
 	import type { FamilyProjection, ShownAppointment } from '$lib/core/visits/family-projection';
 	import { MINUTE } from '$lib/core/time/local-time';
@@ -11,7 +12,7 @@
 		view,
 		appointment,
 		school,
-		now,
+		clock,
 		isBusy,
 		onmove,
 		oncancel,
@@ -19,7 +20,7 @@
 		view: FamilyProjection;
 		appointment: ShownAppointment;
 		school: { readonly telephone: string | null };
-		now: () => number;
+		clock: Clock;
 		isBusy: boolean;
 		onmove: () => void;
 		oncancel: () => void;
@@ -35,7 +36,7 @@
 	const setBy = $derived(view.adults.find(({ id }) => id === appointment.setBy)?.name);
 	const isBookable = $derived(view.notBookable === null);
 	/** The school may have closed booking before the last moment for a change. */
-	const isChangeable = $derived(isBookable && now() <= changeableUntil);
+	const isChangeable = $derived(isBookable && clock.now() <= changeableUntil);
 	let isAsking = $state(false);
 
 	const facts = $derived(
@@ -91,7 +92,7 @@
 			{m.booked_change_until({ moment: momentText(changeableUntil, zone) })}
 		</p>
 	{/if}
-{:else if now() < end}
+{:else if clock.now() < end}
 	<p class="text-small">
 		{#if view.notBookable?.code === 'paused'}
 			{m.booked_change_paused()}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import type { Clock } from './clock';
 	import { onMount, tick, untrack, type Snippet } from 'svelte';
 	import type { FamilyProjection, VisitChoice } from '$lib/core/visits/family-projection';
 	import { asOf, nextTurn } from '$lib/core/visits/as-of';
@@ -18,7 +19,7 @@
 	import VisitHome from './VisitHome.svelte';
 	import { VisitPlans } from './visit-plans.svelte';
 	import { VisitSending, type LastAct, type VisitOutcome } from './visit-sending.svelte';
-	import { stepText, type VisitStep } from './visit-step';
+	import { stepText, type VisitPlace, type VisitStep } from './visit-step';
 	import WhenStep from './WhenStep.svelte';
 	import WhomStep from './WhomStep.svelte';
 	import { timeWindows, within, type DayBounds } from './windows';
@@ -28,7 +29,7 @@
 	let {
 		loaded,
 		school,
-		now,
+		clock,
 		step: asked,
 		appointment,
 		calendar,
@@ -42,7 +43,7 @@
 		loaded: FamilyProjection;
 		school: { readonly name: string; readonly telephone: string | null };
 		/** The school's clock, in milliseconds. */
-		now: () => number;
+		clock: Clock;
 		/** The step that the browser's history is at. */
 		step: VisitStep | undefined;
 		/** Which appointment is to be moved. */
@@ -53,9 +54,9 @@
 		opening: string;
 		/** Another page is on its way: reading this one again would call it off. */
 		isLeaving: () => boolean;
-		go: (step: VisitStep, appointment?: string) => void;
-		/** Makes what is shown the page's own beginning. */
-		stay: (step?: VisitStep) => void;
+		go: (place: VisitPlace) => void;
+		/** Makes what the family has the page's own beginning. */
+		stay: () => void;
 		/** Reads the whole truth from the school. */
 		reload: () => Promise<void>;
 		/** What stands below everything. */
@@ -69,20 +70,20 @@
 		() => void (isLeaving() || reload()),
 	);
 	/** The last moment at which the page turned by itself. */
-	let moment = $state(untrack(() => now()));
+	let moment = $state(untrack(() => clock.now()));
 	const view = $derived(asOf(live.current, moment));
 	$effect(() => {
 		const next = nextTurn(view, moment);
 		if (next === null) return;
-		const wait = Math.min(Math.max(0, next - now()), LONGEST_TIMER);
-		const timer = setTimeout(() => (moment = now()), wait);
+		const wait = Math.min(Math.max(0, next - clock.now()), LONGEST_TIMER);
+		const timer = setTimeout(() => (moment = clock.now()), wait);
 		return () => clearTimeout(timer);
 	});
 	const zone = $derived(view.conference.timeZone);
 
 	const store = untrack(
 		() =>
-			new ChoiceStore(() => sessionStorage, Date.now, {
+			new ChoiceStore(() => sessionStorage, clock, {
 				family: loaded.family,
 				conference: loaded.conference.id,
 			}),
@@ -106,7 +107,7 @@
 	const changing = $derived(
 		asked === 'change'
 			? view.appointments
-					.filter(({ changeableUntil }) => now() <= changeableUntil)
+					.filter(({ changeableUntil }) => clock.now() <= changeableUntil)
 					.map(({ id }) => id)
 			: [],
 	);
@@ -158,14 +159,13 @@
 			unticked: [...unticked],
 			chosen: [...chosen],
 			bounds,
-			step: asked ?? null,
 			pending,
 		});
 	}
 	let isKept = false;
 	$effect(() => {
 		const pending = sending.pending;
-		void [unticked, chosen, bounds, asked];
+		void [unticked, chosen, bounds];
 		if (isKept) untrack(() => keep(pending));
 	});
 	onMount(() => {
@@ -175,11 +175,10 @@
 	});
 
 	/** Goes on where the tab was before it was read again. */
-	function takeUp({ step, pending, ...kept }: KeptChoices) {
+	function takeUp({ pending, ...kept }: KeptChoices) {
 		unticked = kept.unticked;
 		chosen = kept.chosen;
 		bounds = kept.bounds;
-		if (step && step !== 'move') stay(step);
 		if (pending) void finish(pending);
 	}
 
@@ -198,7 +197,7 @@
 		isUnsure = false;
 		lastAct = null;
 		plans.forget();
-		go(next, id);
+		go({ step: next, appointment: id });
 		scrollTo(0, 0);
 	}
 
@@ -209,7 +208,7 @@
 		const placed = plans.suggestion.visit.placements.map(({ wish, slot }): WantedAppointment => ({
 			slot: slot.id,
 			wishes: [wish],
-			...(slot.mode && { mode: slot.mode }),
+			mode: slot.mode,
 		}));
 		void finish(
 			step === 'change'
@@ -217,7 +216,6 @@
 				: {
 						change: 'visit.book',
 						input: { ...whose(), key: plans.key, appointments: placed },
-						since: now(),
 					},
 		);
 	}
@@ -225,7 +223,6 @@
 	const changeTo = (appointments: readonly WantedAppointment[]): PendingVisit => ({
 		change: 'visit.change',
 		input: { ...whose(), key: plans.key, appointments },
-		since: now(),
 	});
 
 	function takeMove(move: Move) {
@@ -306,7 +303,7 @@
 	{#if view.notBookable === null}
 		<Offers
 			{view}
-			{now}
+			{clock}
 			{reload}
 			ontaken={(act) => {
 				lastAct = act === null ? null : { act, text: m.booked_done() };
@@ -331,7 +328,7 @@
 		<VisitHome
 			{view}
 			{school}
-			{now}
+			{clock}
 			{calendar}
 			bind:lastAct
 			isMeanwhile={isArranged && !isUnsure && sending.pending === null}
@@ -357,7 +354,7 @@
 			<MoveStep
 				{view}
 				{moved}
-				{now}
+				{clock}
 				{problems}
 				isSending={sending.pending !== null}
 				onmove={takeMove}

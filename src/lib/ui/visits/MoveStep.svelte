@@ -1,4 +1,5 @@
 <script lang="ts">
+	import type { Clock } from './clock';
 	import type { FamilyProjection, ShownAppointment } from '$lib/core/visits/family-projection';
 	import { groupBy } from '$lib/core/group-by';
 	import { movesOf, type Move } from '$lib/core/visits/moves';
@@ -15,7 +16,7 @@
 	let {
 		view,
 		moved,
-		now,
+		clock,
 		problems,
 		isSending,
 		onmove,
@@ -23,7 +24,7 @@
 	}: {
 		view: FamilyProjection;
 		moved: ShownAppointment;
-		now: () => number;
+		clock: Clock;
 		/** Why the last try did not succeed: sentences, the first as a heading. */
 		problems: readonly string[];
 		isSending: boolean;
@@ -35,7 +36,7 @@
 	const id = $props.id();
 	const zone = $derived(view.conference.timeZone);
 	const entry = $derived(bookedEntries(view, placeText).find((one) => one.id === moved.id)!);
-	const moves = $derived(movesOf(view, moved, now()));
+	const moves = $derived(movesOf(view, moved, clock.now()));
 	const alone = $derived(moves.filter(({ also }) => also.length === 0));
 	const withOthers = $derived(moves.filter(({ also }) => also.length > 0));
 	/** By the slot: what others take meanwhile changes the list under it. */

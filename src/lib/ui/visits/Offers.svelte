@@ -1,4 +1,5 @@
 <script lang="ts">
+	import type { Clock } from './clock';
 	import type { FamilyHold, FamilyProjection } from '$lib/core/visits/family-projection';
 	import type { KeptAppointment } from '$lib/core/visits/wanted-appointment';
 	import { holdGiveBack, visitBook } from '$lib/operations/visits';
@@ -11,32 +12,33 @@
 	/** What is kept for the family because it waited for it, or because the school offers it. */
 	let {
 		view,
-		now,
+		clock,
 		reload,
 		ontaken,
 	}: {
 		view: FamilyProjection;
-		now: () => number;
+		clock: Clock;
 		reload: () => Promise<void>;
 		/** One was taken; the act by which it can be given back. */
 		ontaken: (act: string | null) => void;
 	} = $props();
 
 	const zone = $derived(view.conference.timeZone);
-	const offers = $derived(view.holds.filter(({ kind, until }) => kind !== 'hold' && until > now()));
+	const offers = $derived(
+		view.holds.filter(({ kind, until }) => kind !== 'hold' && until > clock.now()),
+	);
 	const act = new ActOnce(
 		() => view.family,
 		() => reload(),
 	);
 	let isGone = $state(false);
 	/** One key for each, so that a second tap is the same act. */
-	const keys = new Map<string, string>();
+	const keys: Record<string, string> = {};
 	const whose = () => ({ conferenceId: view.conference.id, familyId: view.family });
 
 	async function take(offer: FamilyHold, kept: KeptAppointment) {
 		const name = `${offer.id} ${kept.slot}`;
-		const key = keys.get(name) ?? crypto.randomUUID();
-		keys.set(name, key);
+		const key = (keys[name] ??= crypto.randomUUID());
 		const { slots: _slots, ...wanted } = kept;
 		const outcome = await act.perform(visitBook, { ...whose(), key, appointments: [wanted] });
 		isGone = outcome?.ok === false;

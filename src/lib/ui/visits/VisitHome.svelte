@@ -1,4 +1,5 @@
 <script lang="ts">
+	import type { Clock } from './clock';
 	import { CalendarPlus, Check, Printer } from '@lucide/svelte';
 	import type { Suggestions } from '$lib/core/planner/suggest-visits';
 	import { familyVisitProblem, type FamilyProjection } from '$lib/core/visits/family-projection';
@@ -24,7 +25,7 @@
 	let {
 		view,
 		school,
-		now,
+		clock,
 		calendar,
 		lastAct = $bindable(),
 		isMeanwhile,
@@ -33,7 +34,7 @@
 	}: {
 		view: FamilyProjection;
 		school: { readonly name: string; readonly telephone: string | null };
-		now: () => number;
+		clock: Clock;
 		/** Where the calendar file is. */
 		calendar: string;
 		/** What the family did last, for as long as it can be taken back. */
@@ -50,7 +51,9 @@
 	const isWithdrawn = $derived(view.notBookable?.code === 'not-published');
 	const entries = $derived(bookedEntries(view, placeText));
 	const changeable = $derived(
-		isBookable ? view.appointments.filter(({ changeableUntil }) => now() <= changeableUntil) : [],
+		isBookable
+			? view.appointments.filter(({ changeableUntil }) => clock.now() <= changeableUntil)
+			: [],
 	);
 	/** Who of the family booked, where that is somebody else than was here. */
 	const bookedBy = $derived(
@@ -130,7 +133,7 @@
 	</p>
 {/if}
 {#if cancelling.problem}<p class="mb-4 text-error" role="alert">{cancelling.problem}</p>{/if}
-{#if view.phase === 'today'}<NextAppointment {entries} {zone} {now} />{/if}
+{#if view.phase === 'today'}<NextAppointment {entries} {zone} {clock} />{/if}
 {#if view.conference.limitNote}
 	<p class="mb-4 border-s-4 border-accent ps-3">{view.conference.limitNote}</p>
 {/if}
@@ -143,7 +146,7 @@
 					{view}
 					{appointment}
 					{school}
-					{now}
+					{clock}
 					isBusy={cancelling.isBusy}
 					onmove={() => onstart('move', entry.id)}
 					oncancel={() => cancel([entry.id])}

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { VisitStep } from './visit-step';
+import type { Clock } from './clock';
 import { visitBook, visitChange } from '$lib/operations/visits';
 
 /** What a family has chosen and not booked yet: ids and times, for one tab, for an hour. */
@@ -8,18 +8,15 @@ const kept = z.object({
 	unticked: z.array(z.string()),
 	chosen: z.array(z.number()),
 	bounds: z.object({ from: z.number().nullable(), until: z.number().nullable() }),
-	step: z.enum(['whom', 'when', 'visit', 'move', 'change']).nullable(),
 	/** What was confirmed, and of which nothing is known yet. */
 	pending: z
 		.discriminatedUnion('change', [
-			z.object({ change: z.literal('visit.book'), input: visitBook.input, since: z.number() }),
-			z.object({ change: z.literal('visit.change'), input: visitChange.input, since: z.number() }),
+			z.object({ change: z.literal('visit.book'), input: visitBook.input }),
+			z.object({ change: z.literal('visit.change'), input: visitChange.input }),
 		])
 		.nullable(),
 });
-export type KeptChoices = Omit<z.output<typeof kept>, 'until' | 'step'> & {
-	readonly step: VisitStep | null;
-};
+export type KeptChoices = Omit<z.output<typeof kept>, 'until'>;
 export type PendingVisit = NonNullable<KeptChoices['pending']>;
 
 const HOUR = 3_600_000;
@@ -32,7 +29,7 @@ export class ChoiceStore {
 	readonly #name: string;
 	constructor(
 		private readonly storage: () => TabStorage,
-		private readonly now: () => number,
+		private readonly clock: Clock,
 		{ family, conference }: { readonly family: string; readonly conference: string },
 	) {
 		this.#name = `ten-chairs:${conference}:${family}`;
@@ -42,7 +39,7 @@ export class ChoiceStore {
 	read(): KeptChoices | null {
 		try {
 			const found = kept.safeParse(JSON.parse(this.storage().getItem(this.#name) ?? 'null'));
-			return found.success && found.data.until > this.now() ? found.data : null;
+			return found.success && found.data.until > this.clock.now() ? found.data : null;
 		} catch {
 			return null;
 		}
@@ -50,7 +47,7 @@ export class ChoiceStore {
 
 	write(choices: KeptChoices): void {
 		try {
-			const until = this.now() + HOUR;
+			const until = this.clock.now() + HOUR;
 			this.storage().setItem(this.#name, JSON.stringify({ ...choices, until }));
 		} catch {
 			// Without a place to keep them they are good until the page is left.

@@ -1,3 +1,4 @@
+import type { Clock } from './clock';
 import { BusyError, OfflineError } from '../parts/saving/server-errors';
 
 /** How long an act is repeated by itself before somebody is asked; milliseconds. */
@@ -9,8 +10,8 @@ const LONGEST_PAUSE = 15_000;
 export type Delay = 'offline' | 'busy' | 'asks';
 
 export interface Patience {
-	/** Milliseconds on a clock that does not jump. */
-	readonly now: () => number;
+	/** One that does not jump. */
+	readonly clock: Clock;
 	/** Resolves after so many milliseconds, or as soon as it is worth trying. */
 	readonly pause: (milliseconds: number) => Promise<void>;
 	/** Says what is the matter; `asks` resolves when somebody wants to go on. */
@@ -22,16 +23,16 @@ export interface Patience {
  * fault is thrown.
  */
 export async function untilAnswered<T>(act: () => Promise<T>, patience: Patience): Promise<T> {
-	const { now, pause, told } = patience;
-	let since = now();
+	const { clock, pause, told } = patience;
+	let since = clock.now();
 	for (let wait = FIRST_PAUSE; ; wait = Math.min(2 * wait, LONGEST_PAUSE)) {
 		try {
 			return await act();
 		} catch (error) {
 			if (!(error instanceof OfflineError || error instanceof BusyError)) throw error;
-			if (now() - since >= REPEATED_FOR) {
+			if (clock.now() - since >= REPEATED_FOR) {
 				await told('asks');
-				since = now();
+				since = clock.now();
 			}
 			await told(error instanceof BusyError ? 'busy' : 'offline');
 		}

@@ -49,10 +49,9 @@ export class VisitPlans {
 	readonly #lostSlots = $derived.by(() => this.#lost.map(({ slot }) => slot.id).join());
 	/** All that the shown visit is about is arranged: another adult of the family was here. */
 	readonly isArranged = $derived.by(() => {
-		const placed = new Set(
-			this.#planned().view.wishes.flatMap(({ id, placed }) => (placed ? id : [])),
-		);
-		return !!this.suggestion?.visit.placements.every(({ wish }) => placed.has(wish));
+		const { wishes } = this.#planned().view;
+		const isPlaced = (wish: string) => wishes.some(({ id, placed }) => id === wish && placed);
+		return !!this.suggestion?.visit.placements.every(({ wish }) => isPlaced(wish));
 	});
 	/** Something of the shown visit is gone: it cannot be booked as it stands. */
 	readonly isBroken = $derived.by(() => this.#lost.length > 0);

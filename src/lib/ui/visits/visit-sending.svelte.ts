@@ -21,7 +21,7 @@ export class VisitSending {
 		const over = waiting.begin();
 		try {
 			return await untilAnswered(() => ask(pending), {
-				now: () => performance.now(),
+				clock: performance,
 				pause: untilOnline,
 				told: (delay) => this.#told(delay),
 			});

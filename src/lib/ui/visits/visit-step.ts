@@ -1,7 +1,29 @@
 import { m } from '$lib/paraglide/messages';
 
 /** What a family is doing; at none of them it looks at what it has. */
-export type VisitStep = 'whom' | 'when' | 'visit' | 'move' | 'change';
+const steps = ['whom', 'when', 'visit', 'move', 'change'] as const;
+export type VisitStep = (typeof steps)[number];
+
+/** Where a family is on its page, and which appointment it moves. */
+export interface VisitPlace {
+	readonly step?: VisitStep | undefined;
+	readonly appointment?: string | undefined;
+}
+
+/** The place that an address names. */
+export const placeIn = ({ searchParams }: URL): VisitPlace => ({
+	step: steps.find((step) => step === searchParams.get('step')),
+	appointment: searchParams.get('appointment') ?? undefined,
+});
+
+/** The address of a place on the page, beside what else stands in it. */
+export function addressOf({ step, appointment }: VisitPlace, page: URL): string {
+	const parts = new URLSearchParams(page.search);
+	for (const [name, value] of Object.entries({ step, appointment }))
+		if (value === undefined) parts.delete(name);
+		else parts.set(name, value);
+	return `${page.pathname}?${parts}`.replace(/\?$/, '');
+}
 
 /** The step in the window's title; `null`: none of its own. */
 export function stepText(step: VisitStep | undefined): string | null {

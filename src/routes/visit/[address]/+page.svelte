@@ -1,48 +1,35 @@
 <script lang="ts">
-	import { tick } from 'svelte';
+	import { untrack } from 'svelte';
 	import { afterNavigate, pushState, refreshAll, replaceState } from '$app/navigation';
 	import { navigating, page } from '$app/state';
 	import { m } from '$lib/paraglide/messages';
 	import ChairMark from '$lib/ui/parts/chairs/ChairMark.svelte';
 	import { listText } from '$lib/ui/parts/format/when';
 	import FamilyVisit from '$lib/ui/visits/FamilyVisit.svelte';
-	import type { VisitStep } from '$lib/ui/visits/visit-step';
+	import { addressOf, placeIn, type VisitPlace } from '$lib/ui/visits/visit-step';
 
 	let { data } = $props();
 
 	/** The school's clock goes on from where it was when the page was read. */
 	const readAt = $derived({ school: data.now, here: performance.now() });
-	const now = () => readAt.school + performance.now() - readAt.here;
+	const clock = { now: () => readAt.school + performance.now() - readAt.here };
 
-	/** Where the page is. The router forgets what is written to the history while it reads the page again. */
-	let at = $state.raw(page.state);
-	let reading: Promise<void> = Promise.resolve();
-	function reload(): Promise<void> {
-		const read = reading.then(() => refreshAll());
-		reading = read.catch(() => undefined);
-		return read;
-	}
-
-	/** History can be written once the router runs. */
+	/** Where the page is stands in its address, so that it is there again after a reload and on the way back. */
+	let at = $state.raw(untrack(() => placeIn(page.url)));
 	let router = { starts: () => {} };
 	const started = new Promise<void>((resolve) => (router = { starts: resolve }));
 	afterNavigate(({ type }) => {
-		// Where the tab was before it was read again is kept by the visit itself.
-		if (type !== 'enter') at = page.state;
+		if (type !== 'enter') at = placeIn(new URL(location.href));
 		router.starts();
 	});
-	async function write(state: App.PageState, how: typeof pushState) {
-		at = state;
+	async function write(place: VisitPlace, how: typeof pushState) {
+		at = place;
 		await started;
-		await reading;
-		how('', state);
+		how(addressOf(place, page.url), {});
 	}
-	const stay = (step?: VisitStep) => void write(step ? { step } : {}, replaceState);
-	const go = (step: VisitStep, appointment?: string) =>
-		void write(appointment === undefined ? { step } : { step, appointment }, pushState);
 </script>
 
-<svelte:window onpopstate={() => void tick().then(() => (at = page.state))} />
+<svelte:window onpopstate={() => (at = placeIn(new URL(location.href)))} />
 
 <div class="family-page mx-auto flex min-h-dvh max-w-xl flex-col px-5 pb-4">
 	<header class="flex items-center gap-2 py-4 font-display font-semibold text-primary">
@@ -69,15 +56,15 @@
 		<FamilyVisit
 			loaded={data.view}
 			school={data.school}
-			{now}
+			{clock}
 			step={at.step}
 			appointment={at.appointment}
 			calendar="/visit/{data.view.conference.address}/calendar.ics?family={data.view.family}"
 			opening="/visit/{data.view.conference.address}/opening.ics?family={data.view.family}"
 			isLeaving={() => navigating.to !== null}
-			{go}
-			{stay}
-			{reload}
+			go={(place) => void write(place, pushState)}
+			stay={() => void write({}, replaceState)}
+			reload={() => refreshAll()}
 		>
 			{#snippet foot()}
 				<footer class="no-print mt-10 flex flex-wrap gap-x-5 border-t border-base-300 pt-2">
