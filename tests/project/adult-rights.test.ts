@@ -10,6 +10,12 @@ import { createApp, type App } from '$lib/server/app';
 import { doorOfAppointment } from '$lib/server/visits/open-door';
 import { answerAppointment } from '$lib/server/visits/answer-appointment';
 import { bookVisit } from '$lib/server/visits/change-visit';
+import {
+	answerEnquiry,
+	makeEnquiry,
+	reportLostLink,
+	waitingEnquiries,
+} from '$lib/server/visits/enquiries';
 import { askGuest, guestsOf, withdrawGuest } from '$lib/server/visits/guests';
 import { holdVisit, offerSlots } from '$lib/server/visits/hold-visit';
 import { undoVisitAct } from '$lib/server/visits/undo-visit';
@@ -198,6 +204,7 @@ async function stateOf({ appointment, hold, offer, wishes }: Hidden): Promise<st
 			or hold_id in (${hold}, ${offer})),
 		(select json_agg(t order by t.id) from hold t where id in (${hold}, ${offer})),
 		(select json_agg(t order by t.id) from guest t where appointment_id = ${appointment}),
+		(select json_agg(t order by t.id) from enquiry t),
 		(select json_agg(json_build_array(id, wish_id, since)) from waiting where wish_id in ${wishes}),
 		(select json_agg(t order by t.appointment_id) from appointment_wish t where wish_id in ${wishes})
 	)::text as state`);
@@ -348,6 +355,38 @@ const TABLE: Record<
 		ask: ({ guest }) => direct(withdrawGuest(app, bound, { guest })),
 		status: 200,
 	},
+	'/visit/[address]/opening.ics GET': {
+		ask: () => page('/visit/winter/opening.ics'),
+		status: 404,
+	},
+	'/visit ?/leave': {
+		ask: () => page('/visit?/leave', { method: 'POST', body: new URLSearchParams() }),
+		status: 303,
+	},
+	'server makeEnquiry': {
+		ask: ({ wish }) => direct(makeEnquiry(app, bound, { ...ids(), wish, words: '' })),
+		status: 200,
+	},
+	'server answerEnquiry': {
+		ask: () => direct(answerEnquiry(app, bound, { enquiry: randomUUID(), answer: '' })),
+		status: 403,
+	},
+	'server reportLostLink': {
+		ask: () => direct(reportLostLink(app, bound, { email: 'eve@x.example' })),
+		status: 403,
+	},
+	'server waitingEnquiries': {
+		ask: () => direct(waitingEnquiries(app, bound, school.conference)),
+		status: 403,
+	},
+	'server childrenOf': { sameAs: '/visit/[address] page' },
+	'/do/visit.change POST': { sameAs: 'api putAppointments' },
+	'/do/visit.cancel POST': { sameAs: 'api deleteAppointment' },
+	'/do/visit.undo POST': { sameAs: 'server undoVisitAct' },
+	'/do/waiting.join POST': { sameAs: 'server joinWaitingList' },
+	'/do/waiting.leave POST': { sameAs: 'server leaveWaitingList' },
+	'/do/hold.give-back POST': { sameAs: 'api deleteHold' },
+	'/do/enquiry.make POST': { sameAs: 'server makeEnquiry' },
 	'server guestsOf': {
 		ask: ({ appointment }) => direct(guestsOf(app, bound, appointment)),
 		status: 200,
@@ -378,7 +417,7 @@ const TABLE: Record<
 			const [last] = await app.db.select().from(act).where(eq(act.kind, 'visit.booked')).limit(1);
 			return direct(undoVisitAct(app, bound, { act: last!.id }));
 		},
-		status: 403,
+		status: 200,
 	},
 	'server bookVisit': { sameAs: 'api postAppointments' },
 	'server changeVisit': { sameAs: 'api putAppointments' },
@@ -389,6 +428,9 @@ const TABLE: Record<
 	// These two are what all the others ask.
 	'server shareOf': { sameAs: 'api getVisit' },
 	'server holderFor': { sameAs: 'api postHolds' },
+	'server endedAppointments': { sameAs: '/visit/[address]/calendar.ics GET' },
+	'server adultOf': { sameAs: 'api getVisit' },
+	'server visitOf': { sameAs: '/visit/[address] page' },
 	'server isOffice': { sameAs: 'api getVisit' },
 };
 

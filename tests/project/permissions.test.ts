@@ -38,6 +38,8 @@ const busyTimes = (route: string, roles: readonly Role[]): Record<string, readon
 /** Who may ask for what. A route that is not here makes the first test fail. */
 const ALLOWED: Record<string, readonly Role[]> = {
 	'/ page': anybody,
+	'/ ?/code': anybody,
+	'/ ?/lost': anybody,
 	'/healthz GET': anybody,
 	'/api/v1/openapi.json GET': anybody,
 	// The open interface takes tokens alone: who is signed in on a page gets nothing there.
@@ -82,19 +84,33 @@ const ALLOWED: Record<string, readonly Role[]> = {
 	'/teacher/desk/[desk] ?/change': teacher,
 	...busyTimes('/teacher/desk/[desk]', teacher),
 	'/visit page': family,
+	'/visit ?/leave': anybody,
 	'/visit/[address] page': family,
 	'/visit/[address]/calendar.ics GET': family,
+	// Only before it opens.
+	'/visit/[address]/opening.ics GET': [],
 	'/live/[conference] GET': ['organiser', 'helper', 'front-door', 'teacher', 'family'],
 	// What pages ask for and change while they are open, by its name.
 	'/ask/adult.link POST': organiser,
 	'/ask/basics.read POST': office,
 	'/ask/conference.progress POST': office,
 	'/ask/desks.board POST': office,
+	'/ask/enquiries.read POST': office,
 	'/ask/families.find POST': office,
 	'/ask/links.sending POST': organiser,
 	'/ask/people.find POST': office,
 	'/do/conference.create POST': organiser,
-	'/do/visit.book POST': ['organiser', 'helper', 'family'],
+	...Object.fromEntries(
+		['visit.book', 'visit.change', 'visit.cancel', 'waiting.join', 'waiting.leave'].map((name) => [
+			`/do/${name} POST`,
+			['organiser', 'helper', 'family'] as const,
+		]),
+	),
+	'/do/hold.give-back POST': ['organiser', 'helper', 'family'],
+	'/do/enquiry.make POST': ['organiser', 'helper', 'family'],
+	'/do/enquiry.answer POST': office,
+	'/do/letters.make POST': organiser,
+	'/do/visit.undo POST': ['organiser', 'family'],
 	'/do/basics.save POST': organiser,
 	'/do/desks.save POST': organiser,
 	'/do/rooms.save POST': organiser,
@@ -113,6 +129,8 @@ const ALLOWED: Record<string, readonly Role[]> = {
 	'/office/[address]/open ?/publish': organiser,
 	'/office/[address]/open ?/withdraw': organiser,
 	'/office/[address]/families page': office,
+	'/office/[address]/letters page': organiser,
+	'/office/[address]/to-answer page': office,
 	'/office/[address]/floor page': office,
 	'/office/[address]/floor/door/[appointment] GET': office,
 	[`${people} page`]: office,

@@ -307,7 +307,7 @@ describe('what a family sees', () => {
 			]),
 		);
 		const view = await familyView(app, actor, school.conference, id);
-		const text = visitCalendar(view, app.clock.now(), {
+		const text = visitCalendar({ view, ended: [] }, app.clock.now(), {
 			summary: (desk, students) => `${desk}; ${students}, "quoted"`,
 			place: () => 'Puffin, Lighthouse House',
 			description: () => 'Two\nlines',

@@ -44,7 +44,7 @@ describe('withdrawn rights of an adult', () => {
 		const office = await familyView(app, small.organiser, small.conference, own!.id);
 		expect(office.appointments).toHaveLength(1);
 		const words = { summary: () => '', place: () => '', description: () => '' };
-		expect(visitCalendar(view, app.clock.now(), words)).not.toContain('VEVENT');
+		expect(visitCalendar({ view, ended: [] }, app.clock.now(), words)).not.toContain('VEVENT');
 	});
 
 	it('who may not book for a student sees its appointments and cannot book', async () => {

@@ -34,7 +34,7 @@ const M = 60_000;
 
 const calendarOf = async (app: App, { families, conference }: SmallSchool) => {
 	const view = await familyView(app, families[0]!.actor, conference, families[0]!.id);
-	const text = visitCalendar(view, app.clock.now(), {
+	const text = visitCalendar({ view, ended: [] }, app.clock.now(), {
 		summary: (desk) => desk,
 		place: () => '',
 		description: (_, { substitutes }) => substitutes.map(({ absent }) => absent).join(),

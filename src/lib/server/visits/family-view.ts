@@ -289,7 +289,7 @@ const DESK_CHANGES = 1000;
  * Rises with every change of an appointment, and of the desk: hours, place, who stands in. Not with the
  * conference's version, from which one could tell that other families are kept apart.
  */
-const revision = ({ version, ofDesk }: { version: number; ofDesk: number }): number =>
+export const revisionOf = ({ version, ofDesk }: { version: number; ofDesk: number }): number =>
 	version * DESK_CHANGES + Math.min(ofDesk, DESK_CHANGES - 1);
 
 async function appointmentsOf(
@@ -336,7 +336,7 @@ async function appointmentsOf(
 		place,
 		start,
 		end,
-		revision: revision(known.get(id)!),
+		revision: revisionOf(known.get(id)!),
 		setBy: known.get(id)!.setBy,
 		changeableUntil: changeableUntil(conference, { start }),
 		interpreter: interpreter === null ? null : (interpreters.get(interpreter) ?? ''),

@@ -1,5 +1,6 @@
 import ical, { ICalAlarmType, ICalCalendarMethod, ICalEventStatus } from 'ical-generator';
 import type { FamilyProjection } from '../../core/visits/family-projection';
+import type { EndedAppointment } from './ended-appointments';
 import { metAt, type MetAt } from '../../core/desks/named-substitutes';
 
 /** Sentences come from the message library; the calendar only arranges them. */
@@ -9,11 +10,19 @@ export interface CalendarWords {
 	description(appointment: FamilyProjection['appointments'][number], met: MetAt): string;
 }
 
+/** Minutes before an appointment at which a calendar reminds of it. */
+const REMINDERS = [24 * 60, 30];
+
 /**
  * A family's appointments as an iCalendar file (RFC 5545), in UTC so that every program agrees. What is only
- * asked for is tentative; the sequence rises with every change, so that a newer file replaces an older one.
+ * asked for is tentative, what ended is cancelled; the sequence rises with every change, so that a newer file
+ * replaces an older one.
  */
-export function visitCalendar(view: FamilyProjection, now: number, words: CalendarWords): string {
+export function visitCalendar(
+	{ view, ended }: { readonly view: FamilyProjection; readonly ended: readonly EndedAppointment[] },
+	now: number,
+	words: CalendarWords,
+): string {
 	const calendar = ical({
 		name: view.conference.name,
 		prodId: { company: 'ten-chairs', product: 'visit', language: 'EN' },
@@ -24,8 +33,8 @@ export function visitCalendar(view: FamilyProjection, now: number, words: Calend
 	for (const appointment of view.appointments) {
 		const desk = desks.get(appointment.desk) ?? { name: '', substitutes: [] };
 		const met = metAt(desk, appointment.date);
-		calendar.createEvent({
-			id: `${appointment.id}@ten-chairs`,
+		const event = calendar.createEvent({
+			id: eventId(appointment),
 			stamp: new Date(now),
 			sequence: appointment.revision,
 			status:
@@ -40,9 +49,24 @@ export function visitCalendar(view: FamilyProjection, now: number, words: Calend
 			description: words.description(appointment, met),
 			url: appointment.link,
 		});
+		for (const minutes of REMINDERS)
+			event.createAlarm({ type: ICalAlarmType.display, trigger: minutes * 60 });
 	}
+	for (const gone of ended)
+		calendar.createEvent({
+			id: eventId(gone),
+			stamp: new Date(now),
+			sequence: gone.revision,
+			status: ICalEventStatus.CANCELLED,
+			start: new Date(gone.start),
+			end: new Date(gone.end),
+			summary: words.summary(gone.desk, ''),
+		});
 	return calendar.toString();
 }
+
+/** Stays as long as the appointment, however it moves. */
+const eventId = ({ id }: { readonly id: string }): string => `${id}@ten-chairs`;
 
 const QUARTER_OF_AN_HOUR = 15 * 60_000;
 

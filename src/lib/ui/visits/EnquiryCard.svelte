@@ -43,7 +43,9 @@
 <article class="rounded-box border border-base-300 bg-base-100 p-4" aria-labelledby="{id}-about">
 	<h2 id="{id}-about" class="text-title">
 		{enquiry.kind === 'meeting'
-			? m.to_answer_meeting({ desk: enquiry.desk, student: enquiry.student })
+			? enquiry.desk
+				? m.to_answer_meeting({ desk: enquiry.desk, student: enquiry.student })
+				: m.to_answer_former()
 			: m.to_answer_lost()}
 	</h2>
 	<p class="quiet mb-2 text-small">

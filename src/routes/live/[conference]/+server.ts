@@ -60,14 +60,16 @@ function listenerOf({
 				(visitor) => visitor.through === through,
 			);
 	const wanted = url.searchParams.get('family');
-	const family = adult?.families.find((id) => id === wanted);
-	if (adult && family)
-		return {
-			audience: { kind: 'adult', actor: adult, family },
-			ticket: ticketFor(adult.grounds),
-			isStillIn: isStillAccepted(FAMILY_COOKIE, adult),
-		};
-	if (wanted !== null) return null;
+	const asAdult = (family: string | undefined): Listener | null =>
+		adult && family !== undefined
+			? {
+					audience: { kind: 'adult', actor: adult, family },
+					ticket: ticketFor(adult.grounds),
+					isStillIn: isStillAccepted(FAMILY_COOKIE, adult),
+				}
+			: null;
+	// A family's page asks as the family, whoever else came in by the same browser.
+	if (wanted !== null) return asAdult(adult?.families.find((id) => id === wanted));
 	if (account && may(account, 'floor.see'))
 		return {
 			audience: { kind: 'office' },
@@ -83,5 +85,5 @@ function listenerOf({
 			ticket: ticketFor(teacher.grounds),
 			isStillIn: isStillAccepted(TEACHER_COOKIE, teacher),
 		};
-	return null;
+	return asAdult(adult?.families[0]);
 }

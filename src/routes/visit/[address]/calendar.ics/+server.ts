@@ -1,5 +1,6 @@
 import { m } from '$lib/paraglide/messages';
 import { substituteText } from '$lib/ui/desks/substitute-text';
+import { endedAppointments } from '$lib/server/visits/ended-appointments';
 import { familyView } from '$lib/server/visits/family-view';
 import { visitCalendar } from '$lib/server/visits/visit-calendar';
 import { visitOf } from '$lib/server/visits/whose-visit';
@@ -16,8 +17,9 @@ export const GET: RequestHandler = async ({ locals, params, url }) => {
 		if (place?.kind !== 'room') return m.place_video();
 		return [place.name, place.buildingName].filter(Boolean).join(', ');
 	};
-	const text = visitCalendar(view, app.clock.now(), {
-		summary: (desk, students) => m.calendar_summary({ desk, students }),
+	const ended = await endedAppointments(app, adult, conference.id, family);
+	const text = visitCalendar({ view, ended }, app.clock.now(), {
+		summary: (desk, students) => (students ? m.calendar_summary({ desk, students }) : desk),
 		place: ({ place }) => placeText(place),
 		description: ({ link, standing }, met) =>
 			[

@@ -341,11 +341,11 @@ export const enquiry = pgTable(
 		adultId: uuid('adult_id')
 			.$type<AdultId>()
 			.references(() => adult.id),
-		/** Of a meeting: which, at which conference. */
+		/** Of a meeting: at which conference, and which, while that is still wished for. */
 		conferenceId: uuid('conference_id').references(() => conference.id),
 		wishId: uuid('wish_id')
 			.$type<WishId>()
-			.references(() => wish.id, { onDelete: 'cascade' }),
+			.references(() => wish.id, { onDelete: 'set null' }),
 		/** In the family's own words; null after erasure. */
 		words: text('words'),
 		askedAt: instant('asked_at').notNull(),
@@ -361,7 +361,7 @@ export const enquiry = pgTable(
 		index('enquiry_adult').on(table.adultId),
 		check(
 			'enquiry_about',
-			sql`(kind = 'meeting') = (wish_id is not null and conference_id is not null)`,
+			sql`(kind = 'meeting') = (conference_id is not null)`,
 		),
 	],
 );
