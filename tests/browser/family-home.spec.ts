@@ -229,6 +229,15 @@ test('both parents at once: the second one reads that it is booked, and by whom'
 		other.getByText(`${first} has booked this meanwhile. This is your visit.`),
 	).toBeVisible();
 	expect(await ribbon(other)).toEqual(await ribbon(one));
+	// What the one cancels is gone from the other's open page.
+	await one
+		.getByRole('button', { name: /Details, move or cancel$/ })
+		.first()
+		.click();
+	await one.getByRole('button', { name: 'Cancel this appointment' }).click();
+	await one.getByRole('button', { name: 'Yes, cancel' }).click();
+	await expect(one.getByText('Cancelled. The time')).toBeVisible();
+	await expect.poll(() => ribbon(other)).toEqual(await ribbon(one));
 });
 
 for (const lost of ['request', 'answer'] as const)

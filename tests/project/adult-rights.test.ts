@@ -359,9 +359,20 @@ const TABLE: Record<
 		ask: () => page('/visit/winter/opening.ics'),
 		status: 404,
 	},
+	// What is the adult's own, whatever it may know of others.
+	'/visit/details page': { ask: () => page('/visit/details'), status: 200 },
+	'/visit/details ?/save': {
+		ask: () =>
+			page('/visit/details?/save', {
+				method: 'POST',
+				body: new URLSearchParams({ version: '1', telephone: '', language: '' }),
+			}),
+		status: 200,
+	},
+	'/visit/details ?/renew': { sameAs: '/visit/details page' },
 	'/visit ?/leave': {
 		ask: () => page('/visit?/leave', { method: 'POST', body: new URLSearchParams() }),
-		status: 303,
+		status: 200,
 	},
 	'server makeEnquiry': {
 		ask: ({ wish }) => direct(makeEnquiry(app, bound, { ...ids(), wish, words: '' })),

@@ -85,6 +85,9 @@ const ALLOWED: Record<string, readonly Role[]> = {
 	...busyTimes('/teacher/desk/[desk]', teacher),
 	'/visit page': family,
 	'/visit ?/leave': anybody,
+	'/visit/details page': family,
+	'/visit/details ?/save': family,
+	'/visit/details ?/renew': family,
 	'/visit/[address] page': family,
 	'/visit/[address]/calendar.ics GET': family,
 	// Only before it opens.
@@ -153,6 +156,8 @@ const ALLOWED: Record<string, readonly Role[]> = {
 	[`${people}/families/[id] page`]: office,
 	[`${people}/families/[id] ?/save`]: organiser,
 	[`${people}/families/[id] ?/adult`]: organiser,
+	[`${people}/families/[id] ?/renew`]: organiser,
+	[`${people}/families/[id] ?/withdraw`]: organiser,
 	[`${people}/families/[id] ?/merge`]: organiser,
 	[`${people}/families/[id] ?/split`]: organiser,
 	[`${people}/families/[id] ?/rights`]: organiser,

@@ -95,7 +95,8 @@ describe('a private link', () => {
 			kind: 'adult',
 			adult,
 			families: [id],
-			invitation: row!.id,
+			through: `invitation:${row!.id}`,
+			grounds: [`invitation:${row!.id}`, `adult:${adult}`],
 		});
 		expect(await visitorByCookie(db, config.key, opened!.cookie)).toEqual(opened!.visitor);
 

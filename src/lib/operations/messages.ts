@@ -44,6 +44,28 @@ export const invitationsMake = change({
 	leaves: ['invitations.made'],
 });
 
+const ofAdult = ({ adult }: { readonly adult: string }) => ({ adult });
+
+/** Gives an adult a new private link, or the first one again after it was withdrawn; the old one is void. */
+export const linkRenew = change({
+	name: 'link.renew',
+	may: 'link.renew',
+	about: ofAdult,
+	input: z.object({ adult: id }),
+	done: z.object({ link: z.string() }),
+	refusal: reasons('unknown'),
+	leaves: ['link.renewed'],
+});
+
+/** Makes an adult's private link void. */
+export const linkWithdraw = change({
+	name: 'link.withdraw',
+	may: 'links.see',
+	input: z.object({ adult: id }),
+	refusal: reasons('unknown'),
+	leaves: ['link.withdrawn'],
+});
+
 const letter = z.object({
 	/** Of a family, or of one adult where nothing is common to the family. */
 	id,

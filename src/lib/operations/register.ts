@@ -232,3 +232,13 @@ export const registerUndo = change({
 	refusal: reasons('relied-upon', 'not-the-last'),
 	leaves: ['register.undone'],
 });
+
+/** What an adult corrects of its own. */
+export const ownFactsChange = change({
+	name: 'adult.own-facts',
+	may: 'adult.own',
+	about: ({ adult }: { readonly adult: string }) => ({ adult }),
+	input: z.object({ adult: id, version, telephone: line(60), language: line(60) }),
+	refusal: reasons('changed-meanwhile'),
+	leaves: ['adult.changed'],
+});

@@ -22,10 +22,11 @@ export const SYSTEM: Actor = { kind: 'system' };
 
 export type ActorKind = Actor['kind'];
 
-/** What an act is about: a family's visit, a person's own day, or the school as a whole. */
+/** What an act is about: a family's visit, a person's own day, an adult's own facts, or the school as a whole. */
 export interface Subject {
 	readonly family?: string;
 	readonly person?: string;
+	readonly adult?: string;
 }
 
 /** Every act of consequence, and every look at what is not public. */
@@ -41,6 +42,8 @@ export type Act =
 	| 'floor.see'
 	| 'families.see'
 	| 'links.see'
+	| 'link.renew'
+	| 'adult.own'
 	| 'visit.see'
 	| 'visit.book'
 	| 'visit.answer'
@@ -66,6 +69,9 @@ const knowsSafety: Rule = (actor) => 'knowsSafety' in actor && actor.knowsSafety
 const always: Rule = () => true;
 const ownFamily: Rule = (actor, { family }) =>
 	actor.kind === 'adult' && family !== undefined && actor.families.includes(family);
+/** Whoever came in by a family's code may be another of its adults. */
+const ownSelf: Rule = (actor, { adult }) =>
+	actor.kind === 'adult' && !actor.isCommon && adult !== undefined && actor.adult === adult;
 const ownDay: Rule = (actor, { person }) =>
 	(actor.kind === 'teacher' || actor.kind === 'interpreter') && actor.person === person;
 
@@ -81,6 +87,8 @@ const rules: Record<Act, Partial<Record<ActorKind, Rule>>> = {
 	'floor.see': { organiser: always, helper: always, 'front-door': always },
 	'families.see': { organiser: always, helper: always },
 	'links.see': { organiser: always },
+	'link.renew': { organiser: always, adult: ownSelf },
+	'adult.own': { adult: ownSelf },
 	'visit.see': { organiser: always, helper: always, adult: ownFamily },
 	'visit.book': { organiser: always, helper: always, adult: ownFamily },
 	'visit.answer': { organiser: always, teacher: ownDay },

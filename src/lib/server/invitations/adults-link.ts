@@ -18,3 +18,16 @@ export async function adultsLink(
 		.where(and(eq(invitation.adultId, adultId), isNull(invitation.revokedAt)));
 	return known ? invitationLink(config.origin, config.key, known) : null;
 }
+
+/** An adult's own private link; `null` for who came in by a code. */
+export async function ownLink(
+	{ db, config }: Pick<App, 'db' | 'config'>,
+	actor: Extract<Actor, { kind: 'adult' }>,
+): Promise<string | null> {
+	if (!may(actor, 'link.renew', { adult: actor.adult })) return null;
+	const [known] = await db
+		.select()
+		.from(invitation)
+		.where(and(eq(invitation.adultId, actor.adult), isNull(invitation.revokedAt)));
+	return known ? invitationLink(config.origin, config.key, known) : null;
+}

@@ -32,6 +32,8 @@ export interface AdultLine extends AdultInput {
 	readonly id: string;
 	readonly version: number;
 	readonly privateLink: string | null;
+	/** When somebody last came in by it; milliseconds. */
+	readonly linkOpenedAt: number | null;
 }
 
 export interface FamilyPage extends FamilyInput {
@@ -108,6 +110,7 @@ export async function readFamily(
 			personId: row.personId ?? '',
 			privateLink:
 				seesLinks && invitation ? invitationLink(config.origin, config.key, invitation) : null,
+			linkOpenedAt: invitation?.openedAt ?? null,
 		})),
 		students: students.map(({ student: row, label }) => ({
 			id: row.id,

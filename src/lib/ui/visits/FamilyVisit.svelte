@@ -287,6 +287,13 @@
 	}}
 />
 
+<svelte:document
+	onvisibilitychange={() => {
+		// A page that was away for a while, on a phone in a pocket, say, is read again.
+		if (document.visibilityState === 'visible') void (isLeaving() || reload());
+	}}
+/>
+
 <svelte:head>
 	<title>
 		{[

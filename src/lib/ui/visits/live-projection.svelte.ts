@@ -24,8 +24,12 @@ export function liveProjection(
 	let known: number | null = null;
 	followSeats(
 		`/live/${loaded().conference.id}?family=${loaded().family}`,
-		({ states, version }) => {
-			if (known !== null && version !== known) load();
+		({ states, version, whole }) => {
+			// What the family has booked is taken: free again, it was cancelled elsewhere.
+			const isGone = loaded().appointments.some(({ slots }) =>
+				slots.some((slot) => states[slot] === 'free'),
+			);
+			if ((known !== null && version !== known) || (isGone && !whole)) load();
 			known = version;
 			const news = Object.fromEntries(
 				Object.entries(states).map(([slot, state]) => [slot, state === 'free']),

@@ -68,6 +68,7 @@
 		>
 			{#snippet foot()}
 				<footer class="no-print mt-10 flex flex-wrap gap-x-5 border-t border-base-300 pt-2">
+					<a class="way" href="/visit/details?family={data.view.family}">{m.details_title()}</a>
 					<a class="way" href="/?code">{m.leave_phone_other()}</a>
 					<form method="post" action="/visit?/leave" onsubmit={() => sessionStorage.clear()}>
 						<button class="way">{m.leave_phone()}</button>

@@ -12,7 +12,7 @@ export const TEACHER_COOKIE = 'ten-chairs-teacher';
 const HALF_A_YEAR = 180 * 24 * 60 * 60;
 const DAY = 24 * 60 * 60;
 /** A family's way in ends so many days after the last conference. */
-const DAYS_AFTER = 14;
+export const DAYS_AFTER = 14;
 
 const options = (origin: string) => ({
 	path: '/',

@@ -16,6 +16,8 @@ export type RefusalTexts<C extends AnyChange> = {
 };
 
 interface FormActionOptions<C extends AnyChange, Answer, Problem> {
+	/** A family's page asks as the family, whoever else came in by the same browser. */
+	readonly as?: 'adult';
 	/** What the address and the page say, besides the form. */
 	readonly given?: (event: RequestEvent) => Partial<InputOf<C>> | Promise<Partial<InputOf<C>>>;
 	readonly refused: RefusalTexts<C>;
@@ -34,13 +36,13 @@ interface FormActionOptions<C extends AnyChange, Answer, Problem> {
 export const formAction =
 	<C extends AnyChange, Answer = { said: string }, Problem = FormProblem>(
 		perform: Perform<C>,
-		{ given, refused, beside, told, done }: FormActionOptions<C, Answer, Problem>,
+		{ as, given, refused, beside, told, done }: FormActionOptions<C, Answer, Problem>,
 	) =>
 	async (event: RequestEvent): Promise<Answer | ActionFailure<Problem> | undefined> => {
 		const failed = (status: number, problem: FormProblem) =>
 			fail(status, (told?.(problem) ?? problem) as Problem);
 		const { change } = perform;
-		const actor = actorFor(event.locals, change.may);
+		const actor = actorFor(event.locals, change.may, as ?? null);
 		const known = (await given?.(event)) ?? {};
 		const read = readForm(await event.request.formData(), change.input, known);
 		if (!read.ok) return failed(400, read);

@@ -96,6 +96,9 @@ export const consequences: Readonly<Record<ActKind, Consequences>> = {
 	'safety.apart-changed': RIGHTS,
 
 	'invitations.made': NOTHING,
+	'link.renewed': NOTHING,
+	'link.withdrawn': NOTHING,
+	'adult.changed': NOTHING,
 	'links.sent': NOTHING,
 	'link.confirmed': NOTHING,
 	'token.made': NOTHING,

@@ -359,10 +359,7 @@ export const enquiry = pgTable(
 		index('enquiry_conference').on(table.conferenceId, table.askedAt),
 		index('enquiry_wish').on(table.wishId),
 		index('enquiry_adult').on(table.adultId),
-		check(
-			'enquiry_about',
-			sql`(kind = 'meeting') = (conference_id is not null)`,
-		),
+		check('enquiry_about', sql`(kind = 'meeting') = (conference_id is not null)`),
 	],
 );
 

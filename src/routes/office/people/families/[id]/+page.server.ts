@@ -6,8 +6,10 @@ import {
 	peopleToLink,
 	readFamily,
 } from '$lib/server/register/edit-family';
+import { readSchool } from '$lib/server/register/school';
 import { eraseFamily } from '$lib/server/register/erase-family';
 import { describeFamily } from '$lib/server/register/find-families';
+import { renewLink, withdrawLink } from '$lib/server/invitations/renew-link';
 import { mergeFamilies, splitFamily } from '$lib/server/register/rearrange-families';
 import { changeRight, familySafety, keepApart } from '$lib/server/safety/change-safety';
 import { accountFor } from '$lib/server/foundation/requests/account-for';
@@ -21,6 +23,7 @@ export const load: PageServerLoad = async ({ locals, params }) => {
 	if (!family) error(404, m.error_not_found());
 	return {
 		family,
+		timeZone: (await readSchool(app.db))?.timeZone ?? 'UTC',
 		described: await describeFamily(app, account, params.id),
 		safety: await familySafety(app, account, params.id),
 		people: await peopleToLink(app, account),
@@ -45,6 +48,14 @@ export const actions: Actions = {
 			'teacher-busy': () => m.family_teacher_busy(),
 		},
 		done: saved,
+	}),
+	renew: formAction(renewLink, {
+		refused: { unknown: () => m.link_unknown() },
+		done: () => ({ said: m.link_renewed() }),
+	}),
+	withdraw: formAction(withdrawLink, {
+		refused: { unknown: () => m.link_unknown() },
+		done: () => ({ said: m.link_withdrawn() }),
 	}),
 	merge: formAction(mergeFamilies, {
 		given: ({ params }) => ({ kept: params.id! }),

@@ -2,6 +2,7 @@
 	import { enhance } from '$lib/ui/parts/saving/enhance';
 	import type { SubmitFunction } from '@sveltejs/kit';
 	import { m } from '$lib/paraglide/messages';
+	import { dateText } from '$lib/ui/parts/format/when';
 	import { page } from '$app/state';
 	import AdultFields from '$lib/ui/register/AdultFields.svelte';
 	import ChooseFamily from '$lib/ui/register/ChooseFamily.svelte';
@@ -112,6 +113,26 @@
 			>
 				<AdultFields {adult} people={data.people} mayChange={data.mayChange} />
 			</form>
+			{#if data.mayChange}
+				<form
+					method="post"
+					class="-mt-4 mb-6 flex flex-wrap items-center gap-3 text-small"
+					use:enhance={keep}
+				>
+					<input type="hidden" name="adult" value={adult.id} />
+					<span class="quiet">
+						{adult.privateLink === null
+							? m.link_state_none()
+							: adult.linkOpenedAt === null
+								? m.link_state_unopened()
+								: m.link_state_opened({ moment: dateText(adult.linkOpenedAt, data.timeZone) })}
+					</span>
+					<button class="link" formaction="?/renew">{m.link_renew()}</button>
+					{#if adult.privateLink !== null}
+						<button class="link" formaction="?/withdraw">{m.link_withdraw()}</button>
+					{/if}
+				</form>
+			{/if}
 		{/each}
 		{#if data.mayChange}
 			{#if adding}

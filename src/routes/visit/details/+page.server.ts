@@ -1,0 +1,49 @@
+import { error, redirect } from '@sveltejs/kit';
+import { addDays } from '$lib/core/time/local-time';
+import { m } from '$lib/paraglide/messages';
+import { lastVisibleDate } from '$lib/server/conferences/read-conference';
+import { DAYS_AFTER, keepFamilyCookie } from '$lib/server/foundation/requests/cookies';
+import { formAction } from '$lib/server/foundation/requests/form-action';
+import { ownLink } from '$lib/server/invitations/adults-link';
+import { renewLink } from '$lib/server/invitations/renew-link';
+import { openLink } from '$lib/server/invitations/visitors';
+import { wrongLink } from '$lib/server/invitations/wrong-link';
+import { changeOwnFacts, ownFacts } from '$lib/server/register/own-facts';
+import { readSchool } from '$lib/server/register/school';
+import type { Actions, PageServerLoad } from './$types';
+
+export const load: PageServerLoad = async ({ locals, url }) => {
+	const { app, adult } = locals;
+	if (!adult) return wrongLink(app);
+	const [school, last] = await Promise.all([readSchool(app.db), lastVisibleDate(app.db)]);
+	return {
+		school: { name: school?.name ?? '', telephone: school?.telephone ?? null },
+		facts: await ownFacts(app, adult),
+		link: await ownLink(app, adult),
+		isRenewed: url.searchParams.has('renewed'),
+		signedInUntil: last && addDays(last, DAYS_AFTER),
+	};
+};
+
+const own = ({ locals }: { readonly locals: App.Locals }) => ({
+	adult: locals.adult?.adult ?? '',
+});
+
+export const actions: Actions = {
+	save: formAction(changeOwnFacts, {
+		as: 'adult',
+		given: own,
+		refused: { 'changed-meanwhile': () => m.changed_meanwhile() },
+		done: () => ({ said: m.saved() }),
+	}),
+	renew: async ({ locals, cookies }) => {
+		const { app, adult } = locals;
+		if (!adult) error(403, m.error_forbidden());
+		const made = await renewLink(app, adult, { adult: adult.adult });
+		if (!made.ok) error(404, m.link_unknown());
+		const token = made.link.split('/').at(-1)!;
+		const opened = await openLink(app.db, app.config.key, token);
+		if (opened) await keepFamilyCookie(app, cookies, opened.cookie);
+		redirect(303, `/visit/details?family=${adult.families[0] ?? ''}&renewed`);
+	},
+};

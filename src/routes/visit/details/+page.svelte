@@ -1,0 +1,103 @@
+<script lang="ts">
+	import { m } from '$lib/paraglide/messages';
+	import ChairMark from '$lib/ui/parts/chairs/ChairMark.svelte';
+	import CopyLink from '$lib/ui/parts/CopyLink.svelte';
+	import { localDateText } from '$lib/ui/parts/format/when';
+	import { enhance } from '$lib/ui/parts/saving/enhance';
+	import { telephoneHref } from '$lib/ui/visits/telephone';
+
+	let { data, form } = $props();
+	let isAsking = $state(false);
+</script>
+
+<svelte:head><title>{m.details_title()} · {data.school.name}</title></svelte:head>
+
+<div class="mx-auto flex min-h-dvh max-w-xl flex-col px-5 pb-8">
+	<header class="flex items-center gap-2 py-4 font-display font-semibold text-primary">
+		<ChairMark size={24} />
+		{data.school.name}
+	</header>
+	<main class="space-y-8">
+		<div>
+			<h1 class="text-hour">{m.details_title()}</h1>
+			<p><a class="link" href="/visit">{m.details_back()}</a></p>
+		</div>
+		{#if data.facts}
+			<section>
+				<form method="post" action="?/save" novalidate use:enhance class="space-y-3">
+					<input type="hidden" name="version" value={data.facts.version} />
+					{#if form && 'problem' in form}
+						<p class="text-error" role="alert">{form.problem}</p>
+					{:else if form && 'said' in form}
+						<p role="status">{form.said}</p>
+					{/if}
+					<p>
+						<span class="block font-bold">{m.email()}</span>
+						{data.facts.email || m.details_email_none()}
+						<span class="quiet block text-small">{m.details_email_how()}</span>
+					</p>
+					<label class="block">
+						<span class="mb-1 block font-bold">{m.person_telephone()}</span>
+						<input
+							class="input w-full"
+							type="tel"
+							name="telephone"
+							autocomplete="tel"
+							value={data.facts.telephone}
+						/>
+					</label>
+					<label class="block">
+						<span class="mb-1 block font-bold">{m.family_language()}</span>
+						<input class="input w-full" name="language" value={data.facts.language} />
+					</label>
+					<button class="btn btn-primary">{m.save()}</button>
+				</form>
+			</section>
+		{/if}
+		<section>
+			<h2 class="mb-2 text-title">{m.details_link()}</h2>
+			{#if data.link}
+				{#if data.isRenewed}<p class="mb-2 font-bold" role="status">{m.details_link_new()}</p>{/if}
+				<p class="mb-2 flex items-center gap-2">
+					{m.details_link_about()}
+					<CopyLink name={data.school.name} link={data.link} />
+				</p>
+				{#if isAsking}
+					<form method="post" action="?/renew" class="flex flex-wrap items-center gap-2">
+						<p class="w-full">{m.details_link_ask()}</p>
+						<button class="btn btn-error">{m.details_link_yes()}</button>
+						<button type="button" class="btn btn-outline" onclick={() => (isAsking = false)}>
+							{m.cancel()}
+						</button>
+					</form>
+				{:else}
+					<button type="button" class="btn btn-outline" onclick={() => (isAsking = true)}>
+						{m.details_link_renew()}
+					</button>
+				{/if}
+			{:else}
+				<p>{m.details_link_by_code()}</p>
+			{/if}
+		</section>
+		<section class="space-y-2">
+			<h2 class="text-title">{m.kept_title()}</h2>
+			<p>{m.kept_what()}</p>
+			<p>{m.kept_who()}</p>
+			<p>
+				{m.kept_how_long()}
+				{#if data.signedInUntil}
+					{m.kept_phone({ date: localDateText(data.signedInUntil) })}
+				{/if}
+			</p>
+			<p>
+				{#if data.school.telephone}
+					<a class="link" href={telephoneHref(data.school.telephone)}>
+						{m.kept_ask_number({ telephone: data.school.telephone })}
+					</a>
+				{:else}
+					{m.kept_ask()}
+				{/if}
+			</p>
+		</section>
+	</main>
+</div>
