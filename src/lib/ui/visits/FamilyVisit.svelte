@@ -1,14 +1,14 @@
 <script lang="ts">
 	import type { Clock } from './clock';
 	import { onMount, tick, untrack, type Snippet } from 'svelte';
-	import type { FamilyProjection, VisitChoice } from '$lib/core/visits/family-projection';
+	import type { FamilyProjection } from '$lib/core/visits/family-projection';
 	import { asOf, nextTurn } from '$lib/core/visits/as-of';
 	import { asItIs, givingUp } from '$lib/core/visits/giving-up';
 	import { wantedWith, type Move } from '$lib/core/visits/moves';
 	import type { WantedAppointment } from '$lib/core/visits/wanted-appointment';
 	import { m } from '$lib/paraglide/messages';
 	import { failureText } from '../parts/saving/failure-text';
-	import { ChoiceStore, type KeptChoices, type PendingVisit } from './kept-choices';
+	import { ChoiceStore, type PendingVisit } from './kept-choices';
 	import { liveProjection } from './live-projection.svelte';
 	import MoveStep from './MoveStep.svelte';
 	import NotNow from './NotNow.svelte';
@@ -16,13 +16,14 @@
 	import Offers from './Offers.svelte';
 	import StillSending from './StillSending.svelte';
 	import SuggestedVisit from './SuggestedVisit.svelte';
+	import { VisitChoices } from './visit-choices.svelte';
 	import VisitHome from './VisitHome.svelte';
 	import { VisitPlans } from './visit-plans.svelte';
 	import { VisitSending, type LastAct, type VisitOutcome } from './visit-sending.svelte';
 	import { stepText, type VisitPlace, type VisitStep } from './visit-step';
 	import WhenStep from './WhenStep.svelte';
 	import WhomStep from './WhomStep.svelte';
-	import { timeWindows, within, type DayBounds } from './windows';
+	import { timeWindows } from './windows';
 	import { conflictText, placeText } from './words';
 
 	/** One family's visit to one conference: what it has, and how it comes by it. */
@@ -81,19 +82,10 @@
 	});
 	const zone = $derived(view.conference.timeZone);
 
-	const store = untrack(
-		() =>
-			new ChoiceStore(() => sessionStorage, clock, {
-				family: loaded.family,
-				conference: loaded.conference.id,
-			}),
-	);
-	let unticked = $state.raw<readonly string[]>(
-		untrack(() => loaded.wishes.filter(({ optional }) => optional).map(({ id }) => id)),
-	);
-	/** The ticked windows by their starts, and the hours of each day within which the family can come. */
-	let chosen = $state.raw<readonly number[]>([]);
-	let bounds = $state.raw<DayBounds>({ from: null, until: null });
+	const choices = untrack(() => {
+		const of = { family: loaded.family, conference: loaded.conference.id };
+		return new VisitChoices(loaded, new ChoiceStore(() => sessionStorage, clock, of));
+	});
 	const windows = $derived(timeWindows(view.slots, zone));
 	const sending = new VisitSending();
 	/** A refresh that began before the booking brings the state of that time back to the page. */
@@ -112,19 +104,7 @@
 			: [],
 	);
 	const planView = $derived(givingUp(view, changing));
-	const choice = $derived<VisitChoice>({
-		wishes: planView.wishes
-			.filter(({ id, placed }) => !placed && !unticked.includes(id))
-			.map(({ id }) => id),
-		windows:
-			chosen.length || bounds.from !== null || bounds.until !== null
-				? within(
-						windows.filter(({ start }) => !chosen.length || chosen.includes(start)),
-						bounds,
-						zone,
-					)
-				: undefined,
-	});
+	const choice = $derived(choices.choiceOf(planView, windows));
 	const isPlanning = $derived((asked === 'visit' || asked === 'change') && !isDone);
 	const plans = new VisitPlans(
 		() => ({
@@ -154,33 +134,17 @@
 			: plans.instead,
 	);
 
-	function keep(pending: PendingVisit | null) {
-		store.write({
-			unticked: [...unticked],
-			chosen: [...chosen],
-			bounds,
-			pending,
-		});
-	}
 	let isKept = false;
 	$effect(() => {
-		const pending = sending.pending;
-		void [unticked, chosen, bounds];
-		if (isKept) untrack(() => keep(pending));
+		const { pending } = sending;
+		void [choices.unticked, choices.chosen, choices.bounds];
+		if (isKept) untrack(() => choices.keep(pending));
 	});
 	onMount(() => {
-		const kept = store.read();
+		const pending = choices.takeUp();
 		isKept = true;
-		if (kept) takeUp(kept);
-	});
-
-	/** Goes on where the tab was before it was read again. */
-	function takeUp({ pending, ...kept }: KeptChoices) {
-		unticked = kept.unticked;
-		chosen = kept.chosen;
-		bounds = kept.bounds;
 		if (pending) void finish(pending);
-	}
+	});
 
 	let main = $state<HTMLElement>();
 	let shown = untrack(() => step);
@@ -251,12 +215,19 @@
 		change === 'visit.book' ? m.booked_done() : m.change_done();
 
 	async function done({ act }: Extract<VisitOutcome, { ok: true }>, text: string) {
-		store.forget();
+		choices.forget();
 		await reload().catch(() => undefined);
 		lastAct = act === null ? null : { act, text };
 		isDone = true;
 		stay();
 		plans.forget();
+		scrollTo(0, 0);
+	}
+
+	function tookOffer(act: string | null) {
+		lastAct = act === null ? null : { act, text: m.booked_done() };
+		isDone = true;
+		stay();
 		scrollTo(0, 0);
 	}
 
@@ -308,17 +279,7 @@
 
 {#snippet offered()}
 	{#if view.notBookable === null}
-		<Offers
-			{view}
-			{clock}
-			{reload}
-			ontaken={(act) => {
-				lastAct = act === null ? null : { act, text: m.booked_done() };
-				isDone = true;
-				stay();
-				scrollTo(0, 0);
-			}}
-		/>
+		<Offers {view} {clock} {reload} ontaken={tookOffer} />
 	{/if}
 {/snippet}
 
@@ -343,17 +304,17 @@
 			{reload}
 		/>
 	{:else if view.notBookable !== null}
-		<NotNow {view} {school} {opening} bind:unticked {reload} />
+		<NotNow {view} {school} {opening} bind:unticked={choices.unticked} {reload} />
 	{:else if step === 'whom'}
 		{@render offered()}
-		<WhomStep {view} bind:unticked {reload} onnext={() => start('when')} />
+		<WhomStep {view} bind:unticked={choices.unticked} {reload} onnext={() => start('when')} />
 	{:else if step === 'when'}
 		<WhenStep
 			{view}
 			{windows}
 			wishes={choice.wishes}
-			bind:chosen
-			bind:bounds
+			bind:chosen={choices.chosen}
+			bind:bounds={choices.bounds}
 			onnext={() => start('visit')}
 		/>
 	{:else if step === 'move'}

@@ -4,5 +4,6 @@ export * from './conferences';
 export * from './visits';
 export * from './calendars';
 export * from './desks';
+export * from './enquiries';
 export * from './places';
 export * from './messages';

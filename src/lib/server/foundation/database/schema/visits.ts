@@ -11,7 +11,6 @@ import type {
 import { sql } from 'drizzle-orm';
 import {
 	boolean,
-	check,
 	foreignKey,
 	index,
 	integer,
@@ -24,7 +23,6 @@ import {
 	uniqueIndex,
 	uuid,
 } from 'drizzle-orm/pg-core';
-import { enquiryKinds } from '../../../../core/visits/enquiry';
 import type { KeptAppointment } from '../../../../core/visits/wanted-appointment';
 import { id, instant, version } from './columns';
 import { conference } from './conferences';
@@ -324,42 +322,6 @@ export const waiting = pgTable(
 		uniqueIndex('waiting_wish').on(table.wishId),
 		index('waiting_conference').on(table.conferenceId, table.since),
 		index('waiting_hold').on(table.holdId),
-	],
-);
-
-/** What waits for an answer of the school's: a meeting that a family cannot book, or a lost link. */
-export const enquiry = pgTable(
-	'enquiry',
-	{
-		id: id(),
-		kind: text('kind', { enum: enquiryKinds }).notNull(),
-		familyId: uuid('family_id')
-			.$type<FamilyId>()
-			.notNull()
-			.references(() => family.id),
-		/** Who asks; of a lost link, whose it is. */
-		adultId: uuid('adult_id')
-			.$type<AdultId>()
-			.references(() => adult.id),
-		/** Of a meeting: at which conference, and which, while that is still wished for. */
-		conferenceId: uuid('conference_id').references(() => conference.id),
-		wishId: uuid('wish_id')
-			.$type<WishId>()
-			.references(() => wish.id, { onDelete: 'set null' }),
-		/** In the family's own words; null after erasure. */
-		words: text('words'),
-		askedAt: instant('asked_at').notNull(),
-		answer: text('answer'),
-		answeredAt: instant('answered_at'),
-	},
-	(table) => [
-		uniqueIndex('enquiry_open_once')
-			.on(table.familyId, table.kind, sql`coalesce(${table.wishId}, ${table.adultId})`)
-			.where(sql`${table.answeredAt} is null`),
-		index('enquiry_conference').on(table.conferenceId, table.askedAt),
-		index('enquiry_wish').on(table.wishId),
-		index('enquiry_adult').on(table.adultId),
-		check('enquiry_about', sql`(kind = 'meeting') = (conference_id is not null)`),
 	],
 );
 

@@ -1,0 +1,52 @@
+import type { FamilyProjection, VisitChoice } from '$lib/core/visits/family-projection';
+import type { ChoiceStore, PendingVisit } from './kept-choices';
+import { within, type DayBounds, type TimeWindow } from './windows';
+
+/** Whom a family would like to see and when it can come; kept in the tab once it was read from there. */
+export class VisitChoices {
+	unticked = $state.raw<readonly string[]>([]);
+	/** The ticked windows, by their starts; none: any time. */
+	chosen = $state.raw<readonly number[]>([]);
+	/** The hours of each day within which the family can come. */
+	bounds = $state.raw<DayBounds>({ from: null, until: null });
+
+	constructor(
+		loaded: FamilyProjection,
+		private readonly store: ChoiceStore,
+	) {
+		this.unticked = loaded.wishes.filter(({ optional }) => optional).map(({ id }) => id);
+	}
+
+	/** What is asked of the planner. */
+	choiceOf({ wishes, conference }: FamilyProjection, windows: readonly TimeWindow[]): VisitChoice {
+		const { chosen, bounds, unticked } = this;
+		const isAnyTime = chosen.length === 0 && bounds.from === null && bounds.until === null;
+		const ticked = windows.filter(({ start }) => chosen.length === 0 || chosen.includes(start));
+		return {
+			wishes: wishes
+				.filter(({ id, placed }) => !placed && !unticked.includes(id))
+				.map(({ id }) => id),
+			windows: isAnyTime ? undefined : within(ticked, bounds, conference.timeZone),
+		};
+	}
+
+	/** Keeps them, with what was confirmed and is not answered yet. */
+	keep(pending: PendingVisit | null): void {
+		const { unticked, chosen, bounds } = this;
+		this.store.write({ unticked: [...unticked], chosen: [...chosen], bounds, pending });
+	}
+
+	/** Goes on where the tab was before it was read again; answers what was confirmed. */
+	takeUp(): PendingVisit | null {
+		const kept = this.store.read();
+		if (!kept) return null;
+		this.unticked = kept.unticked;
+		this.chosen = kept.chosen;
+		this.bounds = kept.bounds;
+		return kept.pending;
+	}
+
+	forget(): void {
+		this.store.forget();
+	}
+}
