@@ -86,6 +86,9 @@
 		outline-offset: 2px;
 	}
 	@media (forced-colors: active) {
+		.tab-of-visit {
+			border-color: Canvas;
+		}
 		.tab-of-visit:has(:checked) {
 			border-color: Highlight;
 		}

@@ -54,7 +54,7 @@
 </script>
 
 {#each days as { date, rows } (date)}
-	<section class="mb-6">
+	<section class="ribbon-box mb-6">
 		{#if days.length > 1}<h3 class="mb-2 text-title">{localDateText(date)}</h3>{/if}
 		<ol class="ribbon">
 			{#each rows as { entry, wait, walk } (entry.id)}
@@ -62,7 +62,7 @@
 					<li
 						class="turn"
 						class:cut={wait > LONGEST_DRAWN}
-						style:block-size="{Math.min(wait, LONGEST_DRAWN) * scale}px"
+						style:min-block-size="{Math.min(wait, LONGEST_DRAWN) * scale}px"
 					>
 						{#if wait >= SHORTEST_WORDED}
 							<span class="quiet text-small">{turnText(wait, walk)}</span>
@@ -141,16 +141,10 @@
 	}
 	.appointment {
 		display: grid;
-		grid-template-columns: var(--margin) 1fr;
+		grid-template-columns: var(--margin) minmax(0, 1fr);
 	}
-	/* Where letters are large and the window is narrow, the time stands above. */
-	@media (max-width: 22rem) {
-		.ribbon {
-			--margin: 0.5rem;
-		}
-		.appointment {
-			grid-template-columns: 1fr;
-		}
+	.ribbon-box {
+		container-type: inline-size;
 	}
 	.appointment time {
 		font-size: 1.625rem;
@@ -165,7 +159,7 @@
 	.card-of-appointment {
 		position: relative;
 		display: grid;
-		grid-template-columns: 1fr auto;
+		grid-template-columns: minmax(0, 1fr) auto;
 		align-items: center;
 		column-gap: 0.75rem;
 		padding: 0.25rem 0.75rem;
@@ -206,5 +200,18 @@
 		font-weight: 700;
 		font-size: var(--text-small);
 		text-align: end;
+	}
+	/* Where letters are large for the window, the time stands above. */
+	@container (max-width: 17rem) {
+		.ribbon {
+			--margin: 0.5rem;
+		}
+		.appointment,
+		.card-of-appointment {
+			grid-template-columns: minmax(0, 1fr);
+		}
+		.student {
+			text-align: start;
+		}
 	}
 </style>

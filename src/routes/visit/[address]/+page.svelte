@@ -80,11 +80,16 @@
 </div>
 
 <style>
+	.family-page {
+		overflow-wrap: anywhere;
+	}
 	/* A finger needs 44 px. */
 	.family-page :global(.btn) {
 		block-size: auto;
 		min-block-size: 2.75rem;
 		padding-block: 0.375rem;
+		max-inline-size: 100%;
+		white-space: normal;
 	}
 	.way {
 		min-block-size: 2.75rem;
