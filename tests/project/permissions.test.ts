@@ -280,6 +280,9 @@ async function isLetIn(asked: string, role: Role): Promise<boolean> {
 		},
 		...(method === 'GET' ? {} : { body: isJson ? '{}' : new URLSearchParams({ nothing: '' }) }),
 	});
+	// A new link makes the old one void: the answer lets in from here on.
+	if (what === '?/renew' && response.headers.getSetCookie().length)
+		cookies.set(role, cookieOf(response));
 	await response.body?.cancel().catch(() => {});
 	if (isAction && response.status === 200) return true;
 	const location = response.headers.get('location');
