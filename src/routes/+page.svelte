@@ -2,12 +2,15 @@
 	import { page } from '$app/state';
 	import { m } from '$lib/paraglide/messages';
 	import CalmPage from '$lib/ui/parts/CalmPage.svelte';
+	import TextField from '$lib/ui/parts/forms/TextField.svelte';
 	import { enhance } from '$lib/ui/parts/saving/enhance';
 
 	let { data, form } = $props();
 
 	const code = $derived(form && 'code' in form ? form.code : null);
 	const lost = $derived(form && 'lost' in form ? form.lost : null);
+	let typedCode = $derived(code?.typed['code'] ?? page.url.searchParams.get('code') ?? '');
+	let typedEmail = $derived(lost?.typed['email'] ?? '');
 </script>
 
 <svelte:head><title>{data.school ?? m.app_name()}</title></svelte:head>
@@ -15,22 +18,15 @@
 <CalmPage title={m.start_title()} school={data.school}>
 	<p class="mb-6">{m.start_use_link()}</p>
 	<form method="post" action="?/code" novalidate use:enhance class="mb-8">
-		<label class="block">
-			<span class="mb-1 block font-bold">{m.start_code()}</span>
-			<input
-				class="input input-lg w-full font-display tracking-widest uppercase"
-				name="code"
-				autocomplete="off"
-				autocapitalize="characters"
-				spellcheck="false"
-				placeholder="XXX-XXX-XXX"
-				value={code?.typed['code'] ?? page.url.searchParams.get('code') ?? ''}
-				aria-invalid={code !== null}
-				aria-describedby="code-problem"
-			/>
-		</label>
-		<p id="code-problem" class="mt-1 text-error" role="alert">{code?.problem ?? ''}</p>
-		<button class="btn btn-primary btn-lg mt-3 w-full">{m.start_code_go()}</button>
+		<TextField
+			label={m.start_code()}
+			id="code"
+			width="input-lg w-full font-display tracking-widest uppercase"
+			autocomplete="off"
+			errors={code?.faults['code']}
+			bind:value={typedCode}
+		/>
+		<button class="btn btn-primary btn-lg w-full">{m.start_code_go()}</button>
 	</form>
 	<details class="mb-8" open={lost !== null || (form && 'said' in form)}>
 		<summary class="flex min-h-11 cursor-pointer items-center underline">
@@ -40,20 +36,15 @@
 			<p class="mt-2" role="status">{form.said}</p>
 		{:else}
 			<form method="post" action="?/lost" novalidate use:enhance class="mt-2">
-				<label class="block">
-					<span class="mb-1 block font-bold">{m.start_lost_email()}</span>
-					<input
-						class="input w-full"
-						type="email"
-						name="email"
-						autocomplete="email"
-						value={lost?.typed['email'] ?? ''}
-						aria-invalid={lost !== null}
-						aria-describedby="lost-problem"
-					/>
-				</label>
-				<p id="lost-problem" class="mt-1 text-error" role="alert">{lost?.problem ?? ''}</p>
-				<button class="btn btn-outline mt-2">{m.start_lost_go()}</button>
+				<TextField
+					label={m.start_lost_email()}
+					id="email"
+					type="email"
+					autocomplete="email"
+					errors={lost?.faults['email']}
+					bind:value={typedEmail}
+				/>
+				<button class="btn btn-outline">{m.start_lost_go()}</button>
 			</form>
 		{/if}
 	</details>

@@ -1,20 +1,18 @@
 import type { Page } from '@playwright/test';
-import { expect, linkOf, phone, signIn, test, toSuggestions, type SeededHouse } from './house';
+import {
+	expect,
+	linkOf,
+	phone,
+	ribbon,
+	signIn,
+	test,
+	toSuggestions,
+	type SeededHouse,
+} from './house';
 
 test.use({ demoOf: 'a family at home' });
 
 const VISIT = '/visit/winter-conferences';
-
-/** Start times and desks on the ribbon. */
-const ribbon = (page: Page) =>
-	page
-		.locator('.appointment')
-		.evaluateAll((rows) =>
-			rows.map(
-				(row) =>
-					`${row.querySelector('time')!.textContent!.trim()} ${row.querySelector('strong')!.textContent!.trim()}`,
-			),
-		);
 
 /** Counts what is tapped from here on. */
 function taps() {
@@ -85,6 +83,11 @@ test('four taps book a visit for two children, and four move one of its appointm
 	await page.getByRole('button', { name: 'Undo' }).click();
 	await expect.poll(() => ribbon(page)).toEqual(before);
 	await page.getByRole('button', { name: 'Change the whole visit' }).click();
+	// All of it can be chosen again, and other times: the page remembers that it plans anew.
+	await expect(page.getByRole('button', { name: `See ${before.length} teachers` })).toBeVisible();
+	await page.getByRole('button', { name: /^See / }).click();
+	await page.reload();
+	await page.getByRole('button', { name: /show my visit/i }).click();
 	await page.getByRole('radio').nth(1).check({ force: true });
 	await expect(page.getByText(/^Compared with the first: /)).toBeVisible();
 	const wanted = await ribbon(page);

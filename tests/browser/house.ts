@@ -205,3 +205,14 @@ export async function toSuggestions(page: Page): Promise<void> {
 	await page.getByRole('button', { name: /show my visit/i }).click();
 	await expect(page.getByRole('button', { name: 'Take this visit' })).toBeVisible();
 }
+
+/** Start times and desks on the ribbon. */
+export const ribbon = (page: Page): Promise<string[]> =>
+	page
+		.locator('.appointment')
+		.evaluateAll((rows) =>
+			rows.map(
+				(row) =>
+					`${row.querySelector('time')!.textContent!.trim()} ${row.querySelector('strong')!.textContent!.trim()}`,
+			),
+		);

@@ -1,17 +1,6 @@
-import { expect, linkOf, phone, signIn, test, toSuggestions } from './house';
+import { expect, linkOf, phone, ribbon, signIn, test, toSuggestions } from './house';
 
 test.use({ demoOf: 'the path' });
-
-/** Start times and desks on the ribbon. */
-const ribbon = (page: import('@playwright/test').Page) =>
-	page
-		.locator('.appointment')
-		.evaluateAll((rows) =>
-			rows.map(
-				(row) =>
-					`${row.querySelector('time')!.textContent!.trim()} ${row.querySelector('strong')!.textContent!.trim()}`,
-			),
-		);
 
 test('the office sets up a conference, a family books, everybody sees it', async ({
 	page,

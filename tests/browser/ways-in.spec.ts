@@ -1,4 +1,4 @@
-import { expect, phone, PHONE, signIn, test, toSuggestions } from './house';
+import { expect, linkOf, openDemo, phone, PHONE, signIn, test, toSuggestions } from './house';
 
 test.use({ demoOf: 'ways in' });
 
@@ -108,6 +108,26 @@ test('two families on one phone stay good, each with its own ticks, by the child
 	await expect(page.getByText('Booked. This page is your visit from now on.')).toBeVisible();
 	await families.getByRole('link', { name: 'Noor and Sami' }).click();
 	await expect(page.getByRole('button', { name: /^See / })).toBeVisible();
+
+	// So do the details: what is corrected, and whose link is made new, is of the family that was looked at.
+	await page.goto(`${demo.origin}/visit/winter-conferences`);
+	await families.getByRole('link', { name: 'Leila and Tomas' }).click();
+	await page.getByRole('link', { name: 'Your details and this link' }).click();
+	await expect(page.getByText('folake.adeyemi@post.example')).toBeVisible();
+	await page.getByLabel('Telephone').fill('902 555 0199');
+	await page.getByRole('button', { name: 'Save' }).click();
+	await expect(page.getByText('Saved.')).toBeVisible();
+	await page.getByRole('button', { name: 'Make a new link' }).click();
+	await page.getByRole('button', { name: 'Yes, make a new link' }).click();
+	await expect(page.getByText('This is your new link.')).toBeVisible();
+	const [adult] = await demo.sql<{ telephone: string; version: number }[]>`
+		select telephone, invitation.version from adult join invitation on adult_id = adult.id
+		where email = 'folake.adeyemi@post.example'`;
+	expect(adult).toEqual({ telephone: '902 555 0199', version: 2 });
+	const old = await page.request.get(demo.families['Adeyemi-Holt']);
+	expect(old.status()).toBe(404);
+	await page.goto(`${demo.origin}/visit/winter-conferences`);
+	await expect(families.getByRole('link')).toHaveCount(2);
 });
 
 test('a family that needs rooms without steps reads why, and the school’s answer to its question', async ({
@@ -148,15 +168,17 @@ test('a family that needs rooms without steps reads why, and the school’s answ
 	expect(demo.log()).not.toContain('wheelchair');
 });
 
-test('the page of each moment: ahead, turning by itself, paused, closed, the day, over, taken back', async ({
+test('the page of each moment: ahead, turning by itself, paused, closed, taken back', async ({
 	browser,
+	page: office,
 	demo,
 }) => {
+	await signIn(office, demo);
 	const conference = (change: string) =>
 		demo.sql.unsafe(
 			`update conference set ${change}, version = version + 1 where address = 'winter-conferences'`,
 		);
-	const page = await phone(browser, demo.families['Adeyemi-Holt']);
+	const page = await phone(browser, await linkOf(office, demo, 'Folake Adeyemi'));
 	const take = page.getByRole('button', { name: /^See / });
 	const home = page.getByRole('heading', { name: 'Your visit' });
 	await expect(take.or(home)).toBeVisible();
@@ -211,3 +233,30 @@ test('the page of each moment: ahead, turning by itself, paused, closed, the day
 		update conference set opens_at = ${kept[0]!.opens_at}, closes_at = ${kept[0]!.closes_at},
 			version = version + 1`;
 });
+
+for (const { now, says } of [
+	{ now: '2026-12-03T15:00:00Z', says: 'Next' },
+	{ now: '2026-12-07T15:00:00Z', says: 'This conference is over' },
+])
+	test(`on ${now} the page says “${says}”`, async ({ browser, page: office }) => {
+		const later = await openDemo({ TEN_CHAIRS_NOW: now });
+		try {
+			const [first] = await later.sql<{ adult: string; desk: string; place: string }[]>`
+				select concat_ws(' ', given_name, family_name) as adult, desk.name as desk,
+					place.name as place
+				from appointment join desk on desk.id = desk_id join place on place.id = place_id
+				join appointment_adult on appointment_id = appointment.id
+				join adult on adult.id = adult_id
+				where stands and place.kind = 'room' order by starts_at, adult.id limit 1`;
+			await signIn(office, later);
+			const page = await phone(browser, await linkOf(office, later, first!.adult));
+			const heading = page.getByRole('heading', { name: says, exact: true });
+			await expect(heading).toBeVisible();
+			if (says === 'Next')
+				await expect(page.locator('section').filter({ has: heading })).toContainText(first!.place);
+			await page.getByRole('button', { name: new RegExp(`^${first!.desk}`) }).click();
+			await expect(page.getByRole('button', { name: 'Move', exact: true })).toHaveCount(0);
+		} finally {
+			await later.stop();
+		}
+	});

@@ -1,144 +1,61 @@
 import { describe, expect, it } from 'vitest';
 import { bestVisit } from '$lib/core/planner/best-visit';
 import { unplacedWishes as unplaced } from '$lib/core/planner/why-unplaced';
-import { asOf, nextTurn } from '$lib/core/visits/as-of';
+import { asOf, isChangeable, nextTurn } from '$lib/core/visits/as-of';
 import {
 	familyVisitProblem,
-	type FamilyProjection,
 	type FamilySlot,
 	type ShownAppointment,
 	type ShownWish,
 } from '$lib/core/visits/family-projection';
 import { asItIs, givingUp } from '$lib/core/visits/giving-up';
 import { movesOf, wantedWith } from '$lib/core/visits/moves';
-import { notMet, waysOn, whyNowhere, type WhyNot } from '$lib/core/visits/why-not';
-
-const M = 60_000;
-const DATE = '2026-12-03';
-
-const slot = (desk: string, start: number, more: Partial<FamilySlot> = {}): FamilySlot => ({
-	id: `${desk}@${start}`,
-	desk,
-	place: 'eider',
-	places: ['eider'],
-	date: DATE,
-	start: start * M,
-	end: (start + 10) * M,
-	free: more.why === undefined,
-	why: null,
-	next: null,
-	interpreters: [],
-	away: 0,
-	receivers: [],
-	...more,
-});
-const wish = (id: string, more: Partial<ShownWish> = {}): ShownWish => ({
-	id,
-	student: 'leila',
-	desks: [id],
-	openDesks: more.desks ?? [id],
-	weight: 1,
-	must: false,
-	askedByTeacher: false,
-	optional: false,
-	length: 1,
-	placed: false,
-	...more,
-});
-const booked = (desk: string, start: number): ShownAppointment => ({
-	id: `booked ${desk}`,
-	revision: 1,
-	desk,
-	place: 'eider',
-	link: null,
-	standing: 'booked',
-	date: DATE,
-	start: start * M,
-	end: (start + 10) * M,
-	students: ['leila'],
-	adults: ['eve'],
-	along: [],
-	interpreter: null,
-	setBy: null,
-	changeableUntil: start * M,
-	slots: [`${desk}@${start}`],
-	wishes: [desk],
-});
-const view = (more: Partial<FamilyProjection>): FamilyProjection => ({
-	conference: {
-		id: 'c',
-		address: 'winter',
-		name: 'Winter',
-		words: '',
-		limitNote: '',
-		timeZone: 'UTC',
-		pauseMinutes: 0,
-		opensAt: null,
-		closesAt: null,
-	},
-	phase: 'open',
-	notBookable: null,
-	family: 'f',
-	students: [{ id: 'leila', name: 'Leila', classLabel: '8A' }],
-	adults: [{ id: 'eve', name: 'Eve' }],
-	interpreted: false,
-	limits: { family: null, perStudent: {}, perDeskDay: {}, oncePerDesk: true },
-	desks: [],
-	places: [
-		{
-			id: 'eider',
-			key: 'eider',
-			name: 'Eider',
-			building: null,
-			buildingName: null,
-			stepFree: true,
-			kind: 'room',
-		},
-	],
-	travel: [],
-	dates: [DATE],
-	wishes: [],
-	slots: [],
-	appointments: [],
-	holds: [],
-	waiting: [],
-	enquiries: [],
-	...more,
-});
+import { notMet, remediesFor, whyNowhere, type WhyNot } from '$lib/core/visits/why-not';
+import { bookedOf, DATE, M, slotOf, viewOf, wishOf } from './family-fixtures';
 
 describe('why an appointment cannot be had', () => {
 	const why = (slots: FamilySlot[], more: Partial<ShownWish> = {}, whole = {}) =>
-		whyNowhere(view({ slots, wishes: [wish('d', more)], ...whole }), wish('d', more));
+		whyNowhere(viewOf({ slots, wishes: [wishOf('d', more)], ...whole }), wishOf('d', more));
 
 	it.each<[string, FamilySlot[], Partial<ShownWish>, WhyNot | null]>([
-		['there is a seat', [slot('d', 100)], {}, null],
-		['another appointment stands', [slot('d', 100)], { openDesks: [] }, 'already-arranged'],
+		['there is a seat', [slotOf('d', 100)], {}, null],
+		['another appointment stands', [slotOf('d', 100)], { openDesks: [] }, 'already-arranged'],
 		['the desk has no hours', [], {}, 'no-hours'],
-		['all seats are taken', [slot('d', 100, { why: 'taken' })], {}, 'full'],
+		['all seats are taken', [slotOf('d', 100, { why: 'taken' })], {}, 'full'],
 		// Taken meanwhile, while the page was open: there is no reason beside it.
-		['the last seat went', [slot('d', 100, { free: false })], {}, 'full'],
+		['the last seat went', [slotOf('d', 100, { free: false })], {}, 'full'],
 		[
 			'there are steps on the way to what is left',
-			[slot('d', 100, { why: 'taken' }), slot('d', 110, { why: 'not-step-free' })],
+			[slotOf('d', 100, { why: 'taken' }), slotOf('d', 110, { why: 'not-step-free' })],
 			{},
 			'steps',
 		],
-		['it has begun', [slot('d', 100, { why: 'past' })], {}, 'too-late'],
-		['it cannot be booked yet', [slot('d', 100, { why: 'too-far-ahead' })], {}, 'too-far-ahead'],
-		['two in a row are wanted', [slot('d', 100)], { length: 2 }, 'too-short'],
+		// Free again while the page was open, and upstairs all the same.
+		['a seat came back where it cannot go', [slotOf('d', 100, { places: [] })], {}, 'steps'],
+		['it has begun', [slotOf('d', 100, { why: 'past' })], {}, 'too-late'],
+		['it cannot be booked yet', [slotOf('d', 100, { why: 'too-far-ahead' })], {}, 'too-far-ahead'],
+		['two in a row are wanted', [slotOf('d', 100)], { length: 2 }, 'too-short'],
 	])('%s', (_, slots, more, expected) => expect(why(slots, more)).toBe(expected));
 
 	it('nobody stays to interpret', () => {
-		const slots = [slot('d', 100, { interpreters: [] })];
+		const slots = [slotOf('d', 100, { interpreters: [] })];
 		expect(why(slots, {}, { interpreted: true })).toBe('no-interpreter');
-		expect(why([slot('d', 100, { interpreters: [0] })], {}, { interpreted: true })).toBeNull();
+		expect(why([slotOf('d', 100, { interpreters: [0] })], {}, { interpreted: true })).toBeNull();
 	});
 
 	it('names the limit, the hours and the own appointments as what they are', () => {
-		const whole = view({
-			slots: [slot('a', 100), slot('b', 120), slot('late', 600), slot('own', 301), slot('c', 140)],
-			wishes: ['a', 'b', 'late', 'own', 'c'].map((id) => wish(id, { weight: id === 'c' ? 1 : 2 })),
-			appointments: [booked('x', 300)],
+		const whole = viewOf({
+			slots: [
+				slotOf('a', 100),
+				slotOf('b', 120),
+				slotOf('late', 600),
+				slotOf('own', 301),
+				slotOf('c', 140),
+			],
+			wishes: ['a', 'b', 'late', 'own', 'c'].map((id) =>
+				wishOf(id, { weight: id === 'c' ? 1 : 2 }),
+			),
+			appointments: [bookedOf('x', 300)],
 			limits: { family: 2, perStudent: {}, perDeskDay: {}, oncePerDesk: false },
 		});
 		const choice = {
@@ -158,23 +75,23 @@ describe('why an appointment cannot be had', () => {
 	it('has a way on, unless nothing is missing or time will bring it', () => {
 		const all: WhyNot[] = ['steps', 'no-interpreter', 'too-short', 'too-late', 'full', 'limit'];
 		for (const one of [...all, 'outside-hours', 'own-appointments', 'rest-of-visit'] as WhyNot[])
-			expect(waysOn(one), one).toContain('ask-school');
-		expect(waysOn('full')[0]).toBe('waiting-list');
-		expect(waysOn('outside-hours')[0]).toBe('other-times');
+			expect(remediesFor(one), one).toContain('ask-school');
+		expect(remediesFor('full')[0]).toBe('waiting-list');
+		expect(remediesFor('outside-hours')[0]).toBe('other-times');
 	});
 });
 
 describe('moving one appointment', () => {
-	const whole = view({
+	const whole = viewOf({
 		slots: [
-			slot('a', 100, { free: false }),
-			...[110, 130, 90, 200].map((start) => slot('a', start)),
-			slot('b', 110, { free: false }),
-			slot('b', 150),
-			slot('b', 119),
+			slotOf('a', 100, { free: false }),
+			...[110, 130, 90, 200].map((start) => slotOf('a', start)),
+			slotOf('b', 110, { free: false }),
+			slotOf('b', 150),
+			slotOf('b', 119),
 		],
-		wishes: [wish('a', { placed: true }), wish('b', { placed: true })],
-		appointments: [booked('a', 100), booked('b', 110)],
+		wishes: [wishOf('a', { placed: true }), wishOf('b', { placed: true })],
+		appointments: [bookedOf('a', 100), bookedOf('b', 110)],
 	});
 	const [first, second] = whole.appointments as [ShownAppointment, ShownAppointment];
 
@@ -222,8 +139,8 @@ describe('moving one appointment', () => {
 });
 
 describe('a page that was opened a while ago', () => {
-	const { conference } = view({});
-	const waiting = view({
+	const { conference } = viewOf({});
+	const waiting = viewOf({
 		conference: { ...conference, opensAt: 100, closesAt: 200 },
 		phase: 'being-prepared',
 		notBookable: { code: 'not-open-yet', opensAt: 100 },
@@ -242,6 +159,17 @@ describe('a page that was opened a while ago', () => {
 			holds,
 		]);
 		expect(nextTurn(shown, now)).toBe(next);
+	});
+
+	it('turns when an appointment can no longer be changed, and when it is over', () => {
+		const own = { ...bookedOf('a', 100), changeableUntil: 90 * M };
+		const shown = viewOf({ appointments: [own] });
+		expect([0, 90 * M, 110 * M].map((now) => nextTurn(shown, now))).toEqual([
+			90 * M,
+			110 * M,
+			null,
+		]);
+		expect([89 * M, 90 * M].map((now) => isChangeable(own, now))).toEqual([true, false]);
 	});
 
 	it('does not open what the school has paused', () => {

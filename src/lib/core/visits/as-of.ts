@@ -1,4 +1,4 @@
-import type { FamilyProjection } from './family-projection';
+import type { FamilyProjection, ShownAppointment } from './family-projection';
 
 /**
  * A projection that was read a while ago as it is at `now`: booking has opened or closed, and what was kept for
@@ -11,11 +11,16 @@ export function asOf(view: FamilyProjection, now: number): FamilyProjection {
 
 /** The next moment at which it will be something else; `null`: it stays. */
 export function nextTurn(
-	{ conference, notBookable, holds }: FamilyProjection,
+	{ conference, notBookable, holds, appointments }: FamilyProjection,
 	now: number,
 ): number | null {
 	const opens = notBookable?.code === 'not-open-yet' ? notBookable.opensAt : null;
-	const moments = [opens, conference.closesAt, ...holds.map(({ until }) => until)];
+	const moments = [
+		opens,
+		conference.closesAt,
+		...holds.map(({ until }) => until),
+		...appointments.flatMap(({ changeableUntil, end }) => [changeableUntil, end]),
+	];
 	const ahead = moments.filter((moment): moment is number => moment !== null && moment > now);
 	return ahead.length ? Math.min(...ahead) : null;
 }
@@ -33,3 +38,9 @@ function openedOrClosed(
 		};
 	return { notBookable: null, phase: phase === 'being-prepared' ? 'open' : phase };
 }
+
+/** Whether the family may still move or cancel an appointment itself, as far as its own moment goes. */
+export const isChangeable = (
+	{ changeableUntil }: Pick<ShownAppointment, 'changeableUntil'>,
+	now: number,
+): boolean => now < changeableUntil;

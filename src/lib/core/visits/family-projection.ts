@@ -4,6 +4,7 @@ import { modeOf } from '../rules/places';
 import { MINUTE, type LocalDate } from '../time/local-time';
 import type { FixedAppointment, FreeSlot, VisitProblem } from '../planner/visit-problem';
 import type { Refusal, RefusalCode } from '../rules/answer';
+import { familyRow, hasInterpreter } from './family-row';
 import type { KeptAppointment } from './wanted-appointment';
 import type { Phase } from '../conferences/phase';
 import type { ConferenceFacts, Place } from '../snapshot/snapshot';
@@ -244,17 +245,8 @@ function slotsOfLength(
 	const places = new Map(view.places.map((place) => [place.id, place]));
 	const slots = new Map(view.slots.map((slot) => [slot.id, slot]));
 	return view.slots.flatMap((first) => {
-		const row = [first];
-		while (row.length < length) {
-			const next = slots.get(row.at(-1)!.next ?? '');
-			if (!next) return [];
-			row.push(next);
-		}
-		if (!row.every(({ free }) => free)) return [];
-		const somebodyStays = first.interpreters.some((one) =>
-			row.every(({ interpreters }) => interpreters.includes(one)),
-		);
-		if (view.interpreted && !somebodyStays) return [];
+		const row = familyRow(slots, first, length);
+		if (!row?.every(({ free }) => free) || !hasInterpreter(view, row)) return [];
 		const seen = new Set<string>();
 		return first.places.flatMap((id): FreeSlot[] => {
 			const place = places.get(id);

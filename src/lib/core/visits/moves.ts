@@ -2,6 +2,7 @@ import { bestVisit } from '../planner/best-visit';
 import { asFixed } from '../planner/plan-visit';
 import type { FreeSlot, Placement, VisitProblem } from '../planner/visit-problem';
 import { MINUTE } from '../time/local-time';
+import { isChangeable } from './as-of';
 import {
 	familyVisitProblem,
 	type FamilyProjection,
@@ -32,7 +33,7 @@ export function movesOf(view: FamilyProjection, moved: ShownAppointment, now: nu
 		.sort(byNearness(moved.start / MINUTE));
 	const alone = times.filter((slot) => fits({ ...problem, wishes: [wish], slots: [slot] }));
 	const others = view.appointments.filter(
-		({ id, changeableUntil }) => id !== moved.id && now <= changeableUntil,
+		(entry) => entry.id !== moved.id && isChangeable(entry, now),
 	);
 	const withOthers = times
 		.filter((slot) => !alone.includes(slot))

@@ -1,4 +1,5 @@
 import type { UnplacedReason, UnplacedWish } from '../planner/why-unplaced';
+import { familyRow, hasInterpreter } from './family-row';
 import type { FamilyProjection, FamilySlot, ShownWish } from './family-projection';
 
 /** Why a family cannot have an appointment that it wants. What few may know is `full` like any other. */
@@ -24,9 +25,9 @@ export type WhyNot =
 	| 'rest-of-visit';
 
 /** What a family can do about it. */
-export type WayOn = 'other-times' | 'waiting-list' | 'fewer-teachers' | 'ask-school';
+export type Remedy = 'other-times' | 'waiting-list' | 'fewer-teachers' | 'ask-school';
 
-const WAYS: Readonly<Record<WhyNot, readonly WayOn[]>> = {
+const REMEDIES: Readonly<Record<WhyNot, readonly Remedy[]>> = {
 	'already-arranged': [],
 	'no-hours': ['ask-school'],
 	steps: ['ask-school', 'waiting-list'],
@@ -41,8 +42,8 @@ const WAYS: Readonly<Record<WhyNot, readonly WayOn[]>> = {
 	'rest-of-visit': ['other-times', 'fewer-teachers', 'ask-school'],
 };
 
-/** The ways on from a reason, the likeliest to help first. */
-export const waysOn = (why: WhyNot): readonly WayOn[] => WAYS[why];
+/** What can be done about a reason, the likeliest to help first. */
+export const remediesFor = (why: WhyNot): readonly Remedy[] => REMEDIES[why];
 
 /** A wish that a visit does not meet, with the true reason. */
 export interface NotMet {
@@ -95,27 +96,21 @@ const ORDER: readonly WhyNot[] = [
 
 /** What is against an appointment that begins with this slot; `null`: nothing. */
 function againstRow(
-	{ interpreted }: FamilyProjection,
+	view: FamilyProjection,
 	byId: ReadonlyMap<string, FamilySlot>,
 	first: FamilySlot,
 	length: number,
 ): WhyNot | null {
 	const own = againstSlot(first);
 	if (own) return own;
-	const row = [first];
-	while (row.length < length) {
-		const next = byId.get(row.at(-1)!.next ?? '');
-		if (!next?.free) return 'too-short';
-		row.push(next);
-	}
-	const somebodyStays = first.interpreters.some((one) =>
-		row.every(({ interpreters }) => interpreters.includes(one)),
-	);
-	return interpreted && !somebodyStays ? 'no-interpreter' : null;
+	const row = familyRow(byId, first, length);
+	if (!row?.every(({ free }) => free)) return 'too-short';
+	return hasInterpreter(view, row) ? null : 'no-interpreter';
 }
 
-function againstSlot({ free, why }: FamilySlot): WhyNot | null {
-	if (free) return null;
+function againstSlot({ free, why, places }: FamilySlot): WhyNot | null {
+	// A seat that became free meanwhile may be where the family cannot go.
+	if (free) return places.length ? null : 'steps';
 	switch (why) {
 		case 'not-step-free':
 			return 'steps';

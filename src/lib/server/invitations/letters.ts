@@ -13,6 +13,7 @@ import {
 import { performs } from '../foundation/runner/perform';
 import { secret } from '../foundation/secret-in-answer';
 import { homeLabel } from '../register/class-labels';
+import { byName } from '../register/name-order';
 import { fullName } from '../register/names';
 import { readRights } from '../safety/read-rights';
 import { ensureCode, familiesWithWithdrawnRights, type CodeOwner } from './codes';
@@ -46,19 +47,20 @@ export const makeLetters = performs(lettersMake).by({
 });
 
 async function addressees(tx: Transaction, conferenceId: string): Promise<Addressee[]> {
-	const families = await tx
-		.selectDistinct({ id: family.id })
+	const wanted = tx
+		.selectDistinct({ id: wish.familyId })
 		.from(wish)
-		.innerJoin(family, and(eq(family.id, wish.familyId), isNull(family.leftAt)))
 		.where(eq(wish.conferenceId, conferenceId));
-	const ids = families.map(({ id }) => id);
-	const [children, adults, apart] = await Promise.all([
-		tx
-			.select({ family: familyStudent.familyId, student, label: homeLabel })
-			.from(familyStudent)
-			.innerJoin(student, and(eq(student.id, familyStudent.studentId), isNull(student.leftAt)))
-			.where(inArray(familyStudent.familyId, ids))
-			.orderBy(asc(student.id)),
+	const children = await tx
+		.select({ family: familyStudent.familyId, student, label: homeLabel })
+		.from(familyStudent)
+		.innerJoin(student, and(eq(student.id, familyStudent.studentId), isNull(student.leftAt)))
+		.innerJoin(family, and(eq(family.id, familyStudent.familyId), isNull(family.leftAt)))
+		.where(inArray(family.id, wanted))
+		.orderBy(byName(homeLabel), byName(student.familyName), byName(student.givenName));
+	const childrenOf = groupBy(children, ({ family }) => family);
+	const ids = [...childrenOf.keys()];
+	const [adults, apart] = await Promise.all([
 		tx
 			.select({ family: familyAdult.familyId, adult })
 			.from(familyAdult)
@@ -67,23 +69,20 @@ async function addressees(tx: Transaction, conferenceId: string): Promise<Addres
 			.orderBy(asc(adult.id)),
 		familiesWithWithdrawnRights(tx, ids),
 	]);
-	const childrenOf = groupBy(children, ({ family }) => family);
 	const adultsOf = groupBy(adults, ({ family }) => family);
 	const letters = await Promise.all(
-		ids.map(async (id): Promise<Addressee[]> => {
-			const own = childrenOf.get(id) ?? [];
+		[...childrenOf].map(async ([id, own]): Promise<Addressee[]> => {
 			if (!apart.has(id)) return [{ kind: 'family', id, adult: '', children: own.map(childOf) }];
 			return Promise.all(
 				(adultsOf.get(id) ?? []).map(async ({ adult: row }): Promise<Addressee> => {
 					const has = await readRights(tx, { kind: 'adult', adult: row.id, families: [id] });
 					const seen = own.filter(({ student }) => has('see', [student.id]));
-					const children = seen.map(childOf);
-					return { kind: 'adult', id: row.id, adult: fullName(row), children };
+					return { kind: 'adult', id: row.id, adult: fullName(row), children: seen.map(childOf) };
 				}),
 			);
 		}),
 	);
-	return letters.flat().sort((a, b) => compareFirst(a, b));
+	return letters.flat();
 }
 
 const childOf = ({
@@ -93,9 +92,3 @@ const childOf = ({
 	readonly student: typeof student.$inferSelect;
 	readonly label: string | null;
 }): Letter['children'][number] => ({ name: fullName(row), classLabel: label ?? row.yearGroup });
-
-const byLabel = new Intl.Collator('und', { numeric: true });
-
-const compareFirst = (a: Addressee, b: Addressee): number =>
-	byLabel.compare(a.children[0]?.classLabel ?? '', b.children[0]?.classLabel ?? '') ||
-	byLabel.compare(a.children[0]?.name ?? '', b.children[0]?.name ?? '');

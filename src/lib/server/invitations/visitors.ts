@@ -7,7 +7,7 @@ import type { Clock } from '../foundation/clock';
 import type { Ground } from '../live/open-streams';
 import { codeVersion, familiesWithWithdrawnRights, ownerOfCode, type CodeOwner } from './codes';
 import { isLinkSecret, readLinkToken } from './links';
-import { readVisitorCookie, visitorCookie, type WayIn } from './visitor-cookie';
+import { readVisitorCookie, visitorCookie, type Credential } from './visitor-cookie';
 
 /** Who came through a private link or a code, and through which. */
 export type Visitor = Extract<Actor, { kind: 'adult' | 'teacher' }> & {
@@ -22,26 +22,47 @@ interface Known {
 	readonly version: number;
 }
 
+/** Whoever was invited, read in one statement: every request of a family begins so. */
 async function invited(db: Reader, id: string): Promise<Known | null> {
-	const [row] = await db
-		.select({ invitation, personLeft: person.leftAt })
+	// Whoever has left has no way in any more.
+	const rows = await db
+		.select({ invitation, family: family.id })
 		.from(invitation)
 		.leftJoin(person, eq(person.id, invitation.personId))
-		.where(and(eq(invitation.id, id), isNull(invitation.revokedAt)));
-	// Whoever has left has no way in any more.
-	if (!row || row.personLeft !== null) return null;
+		.leftJoin(adult, eq(adult.id, invitation.adultId))
+		.leftJoin(familyAdult, eq(familyAdult.adultId, adult.id))
+		.leftJoin(family, and(eq(family.id, familyAdult.familyId), isNull(family.leftAt)))
+		.where(
+			and(
+				eq(invitation.id, id),
+				isNull(invitation.revokedAt),
+				isNull(person.leftAt),
+				isNull(adult.leftAt),
+			),
+		)
+		.orderBy(family.id);
+	const [row] = rows;
+	if (!row) return null;
 	const { version, personId, adultId } = row.invitation;
 	const through = `invitation:${id}` as const;
 	if (personId) {
 		const grounds = [through, `person:${personId}`] as const;
 		return { visitor: { kind: 'teacher', person: personId, through, grounds }, version };
 	}
-	const visitor = await adultVisitor(db, adultId!, through);
-	return visitor && { visitor, version };
+	const families = rows.flatMap(({ family }) => family ?? []);
+	return { visitor: adultVisitor(adultId!, families, through), version };
 }
 
-/** An adult as a visitor, with all of its families; `null` for one who has left. */
-async function adultVisitor(db: Reader, id: string, through: Ground): Promise<Visitor | null> {
+const adultVisitor = (adult: string, families: readonly string[], through: Ground): Visitor => ({
+	kind: 'adult',
+	adult,
+	families,
+	through,
+	grounds: [through, `adult:${adult}`],
+});
+
+/** Who comes in by a code of one adult's; `null` for one who has left. */
+async function adultByCode(db: Reader, id: string, through: Ground): Promise<Visitor | null> {
 	const rows = await db
 		.select({ family: family.id })
 		.from(adult)
@@ -50,14 +71,17 @@ async function adultVisitor(db: Reader, id: string, through: Ground): Promise<Vi
 		.where(and(eq(adult.id, id), isNull(adult.leftAt)))
 		.orderBy(family.id);
 	if (rows.length === 0) return null;
-	const families = rows.flatMap(({ family }) => family ?? []);
-	return { kind: 'adult', adult: id, families, through, grounds: [through, `adult:${id}`] };
+	return adultVisitor(
+		id,
+		rows.flatMap(({ family }) => family ?? []),
+		through,
+	);
 }
 
 /** Who comes in by a code: of a family's, nobody knows which of its adults it is. */
 async function codeVisitor(db: Reader, { kind, id }: CodeOwner): Promise<Visitor | null> {
 	const through = `${kind}-code:${id}` as const;
-	if (kind === 'adult') return adultVisitor(db, id, through);
+	if (kind === 'adult') return adultByCode(db, id, through);
 	if ((await familiesWithWithdrawnRights(db, [id])).size > 0) return null;
 	const rows = await db
 		.select({ id: adult.id })
@@ -73,7 +97,7 @@ async function codeVisitor(db: Reader, { kind, id }: CodeOwner): Promise<Visitor
 }
 
 /** Whoever a cookie stands for, if that is still good. */
-async function known(db: Reader, { kind, id }: WayIn): Promise<Known | null> {
+async function known(db: Reader, { kind, id }: Credential): Promise<Known | null> {
 	if (kind === 'invitation') return invited(db, id);
 	const version = await codeVersion(db, { kind, id });
 	const visitor = version === null ? null : await codeVisitor(db, { kind, id });

@@ -2,10 +2,9 @@ import { and, eq, inArray } from 'drizzle-orm';
 import { may, type Actor } from '../../core/permissions/may';
 import type { App } from '../app';
 import { appointment, desk } from '../foundation/database/schema';
+import { readRights } from '../safety/read-rights';
 import { ForbiddenError } from '../foundation/forbidden';
-import { readFamily } from './family-facts';
 import { revisionOf } from './family-view';
-import { shareOf } from './family-share';
 import { readAppointments } from './appointment-state';
 
 /** An appointment of a family's that was cancelled or declined. Instants in milliseconds. */
@@ -43,7 +42,7 @@ export async function endedAppointments(
 		);
 	if (rows.length === 0) return [];
 	const known = new Map(rows.map((row) => [row.id, row]));
-	const { has } = shareOf(actor, await readFamily(db, conferenceId, familyId));
+	const has = await readRights(db, actor);
 	const states = await readAppointments(db, [...known.keys()]);
 	return states
 		.filter(({ students }) =>

@@ -1,10 +1,11 @@
 <script lang="ts">
-	import type { Clock } from './clock';
+	import { isChangeable } from '$lib/core/visits/as-of';
 	import { modeOf } from '$lib/core/rules/places';
 	import type { FamilyProjection, ShownAppointment } from '$lib/core/visits/family-projection';
 	import { MINUTE } from '$lib/core/time/local-time';
 	import { m } from '$lib/paraglide/messages';
 	import { listText, momentText, timeText } from '../parts/format/when';
+	import AskOnce from '../parts/AskOnce.svelte';
 	import { telephoneHref } from './telephone';
 
 	/** All about one appointment, and what the family can do with it. */
@@ -12,7 +13,7 @@
 		view,
 		appointment,
 		school,
-		clock,
+		now,
 		isBusy,
 		onmove,
 		oncancel,
@@ -20,7 +21,7 @@
 		view: FamilyProjection;
 		appointment: ShownAppointment;
 		school: { readonly telephone: string | null };
-		clock: Clock;
+		now: number;
 		isBusy: boolean;
 		onmove: () => void;
 		oncancel: () => void;
@@ -34,10 +35,8 @@
 		view.students.filter(({ id }) => appointment.students.includes(id)).map(({ name }) => name),
 	);
 	const setBy = $derived(view.adults.find(({ id }) => id === appointment.setBy)?.name);
-	const isBookable = $derived(view.notBookable === null);
 	/** The school may have closed booking before the last moment for a change. */
-	const isChangeable = $derived(isBookable && clock.now() <= changeableUntil);
-	let isAsking = $state(false);
+	const mayChange = $derived(view.notBookable === null && isChangeable(appointment, now));
 
 	const facts = $derived(
 		[
@@ -66,33 +65,24 @@
 		</li>
 	{/if}
 </ul>
-{#if isAsking}
-	<div role="alertdialog" aria-labelledby="ask-{appointment.id}">
-		<p id="ask-{appointment.id}" class="mb-2">
-			{m.cancel_ask({ time: timeText(start, zone), teacher: desk })}
-		</p>
-		<div class="flex flex-wrap gap-2">
-			<button type="button" class="btn btn-error" disabled={isBusy} onclick={oncancel}>
-				{m.cancel_yes()}
-			</button>
-			<button type="button" class="btn btn-outline" onclick={() => (isAsking = false)}>
-				{m.cancel_no()}
-			</button>
-		</div>
-	</div>
-{:else if isChangeable}
+{#if mayChange}
 	<div class="no-print flex flex-wrap gap-2">
 		<button type="button" class="btn btn-outline" onclick={onmove}>{m.move_start()}</button>
-		<button type="button" class="btn btn-outline" onclick={() => (isAsking = true)}>
-			{m.cancel_start()}
-		</button>
+		<AskOnce
+			label={m.cancel_start()}
+			question={m.cancel_ask({ time: timeText(start, zone), teacher: desk })}
+			yes={m.cancel_yes()}
+			no={m.cancel_no()}
+			{isBusy}
+			onyes={oncancel}
+		/>
 	</div>
 	{#if changeableUntil < start}
 		<p class="quiet mt-2 text-small">
 			{m.booked_change_until({ moment: momentText(changeableUntil, zone) })}
 		</p>
 	{/if}
-{:else if clock.now() < end}
+{:else if now < end}
 	<p class="text-small">
 		{#if view.notBookable?.code === 'paused'}
 			{m.booked_change_paused()}

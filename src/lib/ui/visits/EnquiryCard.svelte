@@ -3,8 +3,7 @@
 	import { enquiryAnswer, type WaitingEnquiry } from '$lib/operations/enquiries';
 	import { m } from '$lib/paraglide/messages';
 	import { momentText } from '../parts/format/when';
-	import { perform } from '../parts/saving/ask-server';
-	import { failureText } from '../parts/saving/failure-text';
+	import { ActOnce } from '../parts/saving/act-once.svelte';
 
 	/** Something that a family asks the school, and the place to answer it. */
 	let {
@@ -21,22 +20,12 @@
 
 	const id = $props.id();
 	let answer = $state('');
-	let isBusy = $state(false);
-	let problem = $state('');
+	const act = new ActOnce({ after: () => onanswered() });
+	let isSettled = $state(false);
 
 	async function send() {
-		if (isBusy) return;
-		isBusy = true;
-		problem = '';
-		try {
-			const outcome = await perform(enquiryAnswer, { enquiry: enquiry.id, answer });
-			if (!outcome.ok) problem = m.to_answer_settled();
-			await onanswered();
-		} catch (error) {
-			problem = failureText(error);
-		} finally {
-			isBusy = false;
-		}
+		const outcome = await act.perform(enquiryAnswer, { enquiry: enquiry.id, answer });
+		isSettled = outcome?.ok === false;
 	}
 </script>
 
@@ -75,8 +64,10 @@
 		{:else}
 			<p class="text-small">{m.to_answer_lost_how()}</p>
 		{/if}
-		{#if problem}<p class="text-error" role="alert">{problem}</p>{/if}
-		<button class="btn btn-primary btn-sm" disabled={isBusy}>
+		{#if act.problem || isSettled}
+			<p class="text-error" role="alert">{act.problem || m.to_answer_settled()}</p>
+		{/if}
+		<button class="btn btn-primary btn-sm" disabled={act.isBusy}>
 			{enquiry.kind === 'meeting' ? m.to_answer_send() : m.to_answer_done()}
 		</button>
 	</form>

@@ -1,13 +1,14 @@
 <script lang="ts">
-	import type { Clock } from './clock';
 	import { onMount, tick, untrack, type Snippet } from 'svelte';
 	import type { FamilyProjection } from '$lib/core/visits/family-projection';
-	import { asOf, nextTurn } from '$lib/core/visits/as-of';
+	import { asOf, isChangeable, nextTurn } from '$lib/core/visits/as-of';
 	import { asItIs, givingUp } from '$lib/core/visits/giving-up';
 	import { wantedWith, type Move } from '$lib/core/visits/moves';
 	import type { WantedAppointment } from '$lib/core/visits/wanted-appointment';
 	import { m } from '$lib/paraglide/messages';
+	import { ActKeys } from '../parts/saving/act-keys';
 	import { failureText } from '../parts/saving/failure-text';
+	import type { Clock } from './clock';
 	import { ChoiceStore, type PendingVisit } from './kept-choices';
 	import { liveProjection } from './live-projection.svelte';
 	import MoveStep from './MoveStep.svelte';
@@ -31,8 +32,7 @@
 		loaded,
 		school,
 		clock,
-		step: asked,
-		appointment,
+		place,
 		calendar,
 		opening,
 		isLeaving,
@@ -45,10 +45,8 @@
 		school: { readonly name: string; readonly telephone: string | null };
 		/** The school's clock, in milliseconds. */
 		clock: Clock;
-		/** The step that the browser's history is at. */
-		step: VisitStep | undefined;
-		/** Which appointment is to be moved. */
-		appointment: string | undefined;
+		/** Where the browser's history is. */
+		place: VisitPlace;
 		/** Where the calendar file is. */
 		calendar: string;
 		/** Where the calendar file of the moment is at which booking opens. */
@@ -70,14 +68,14 @@
 		() => loaded,
 		() => void (isLeaving() || reload()),
 	);
-	/** The last moment at which the page turned by itself. */
-	let moment = $state(untrack(() => clock.now()));
-	const view = $derived(asOf(live.current, moment));
+	/** The last moment at which something on the page became something else by itself. */
+	let now = $state(untrack(() => clock.now()));
+	const view = $derived(asOf(live.current, now));
 	$effect(() => {
-		const next = nextTurn(view, moment);
+		const next = nextTurn(view, now);
 		if (next === null) return;
 		const wait = Math.min(Math.max(0, next - clock.now()), LONGEST_TIMER);
-		const timer = setTimeout(() => (moment = clock.now()), wait);
+		const timer = setTimeout(() => (now = clock.now()), wait);
 		return () => clearTimeout(timer);
 	});
 	const zone = $derived(view.conference.timeZone);
@@ -97,33 +95,30 @@
 
 	/** The appointments that a change of the whole visit would give up. */
 	const changing = $derived(
-		asked === 'change'
-			? view.appointments
-					.filter(({ changeableUntil }) => clock.now() <= changeableUntil)
-					.map(({ id }) => id)
+		place.isChange
+			? view.appointments.filter((entry) => isChangeable(entry, now)).map(({ id }) => id)
 			: [],
 	);
 	const planView = $derived(givingUp(view, changing));
 	const choice = $derived(choices.choiceOf(planView, windows));
-	const isPlanning = $derived((asked === 'visit' || asked === 'change') && !isDone);
 	const plans = new VisitPlans(
 		() => ({
 			view: planView,
 			choice,
-			isShown: isPlanning,
+			isShown: place.step === 'visit' && !isDone,
 			isAsking: sending.pending === null,
 		}),
 		() => reload(),
 	);
 
-	const isArranged = $derived(asked === 'visit' && plans.isArranged);
+	const isArranged = $derived(place.step === 'visit' && !place.isChange && plans.isArranged);
 	const step = $derived(
 		(isDone || isArranged) && view.appointments.length
 			? undefined
-			: (asked ?? (view.appointments.length || lastAct ? undefined : ('whom' as const))),
+			: (place.step ?? (view.appointments.length || lastAct ? undefined : ('whom' as const))),
 	);
 	const moved = $derived(
-		step === 'move' ? view.appointments.find(({ id }) => id === appointment) : undefined,
+		step === 'move' ? view.appointments.find(({ id }) => id === place.appointment) : undefined,
 	);
 	const entries = $derived(
 		plans.suggestion ? suggestedEntries(planView, plans.suggestion.visit, placeText) : [],
@@ -155,17 +150,26 @@
 		void tick().then(() => main?.querySelector('h1')?.focus());
 	});
 
-	function start(next: VisitStep, id?: string) {
+	function start(next: VisitPlace) {
 		problems = [];
 		isDone = false;
 		isUnsure = false;
 		lastAct = null;
 		plans.forget();
-		go({ step: next, appointment: id });
+		go(next);
 		scrollTo(0, 0);
 	}
 
-	const whose = () => ({ conferenceId: view.conference.id, familyId: view.family });
+	/** The next step of planning the same: what is beside the visit, or all of it anew. */
+	const goOn = (step: VisitStep) => start({ step, isChange: place.isChange });
+
+	const keys = new ActKeys();
+	const asked = (appointments: readonly WantedAppointment[]): PendingVisit['input'] => ({
+		conferenceId: view.conference.id,
+		familyId: view.family,
+		key: keys.of(appointments),
+		appointments,
+	});
 
 	function takeShown() {
 		if (sending.pending || !plans.suggestion) return;
@@ -174,24 +178,18 @@
 			wishes: [wish],
 			mode: slot.mode,
 		}));
+		const kept = planView.appointments.map((entry) => asItIs(view, entry));
 		void finish(
-			step === 'change'
-				? changeTo([...placed, ...planView.appointments.map((entry) => asItIs(view, entry))])
-				: {
-						change: 'visit.book',
-						input: { ...whose(), key: plans.key, appointments: placed },
-					},
+			place.isChange
+				? { change: 'visit.change', input: asked([...placed, ...kept]) }
+				: { change: 'visit.book', input: asked(placed) },
 		);
 	}
 
-	const changeTo = (appointments: readonly WantedAppointment[]): PendingVisit => ({
-		change: 'visit.change',
-		input: { ...whose(), key: plans.key, appointments },
-	});
-
 	function takeMove(move: Move) {
 		if (sending.pending || !moved) return;
-		void finish(changeTo(wantedWith(view, moved, move)), m.move_done());
+		const input = asked(wantedWith(view, moved, move));
+		void finish({ change: 'visit.change', input }, m.move_done());
 	}
 
 	/** Sends what was confirmed until there is an answer. */
@@ -215,6 +213,7 @@
 		change === 'visit.book' ? m.booked_done() : m.change_done();
 
 	async function done({ act }: Extract<VisitOutcome, { ok: true }>, text: string) {
+		keys.done();
 		choices.forget();
 		await reload().catch(() => undefined);
 		lastAct = act === null ? null : { act, text };
@@ -279,7 +278,7 @@
 
 {#snippet offered()}
 	{#if view.notBookable === null}
-		<Offers {view} {clock} {reload} ontaken={tookOffer} />
+		<Offers {view} {reload} ontaken={tookOffer} />
 	{/if}
 {/snippet}
 
@@ -296,7 +295,7 @@
 		<VisitHome
 			{view}
 			{school}
-			{clock}
+			{now}
 			{calendar}
 			bind:lastAct
 			isMeanwhile={isArranged && !isUnsure && sending.pending === null}
@@ -307,26 +306,31 @@
 		<NotNow {view} {school} {opening} bind:unticked={choices.unticked} {reload} />
 	{:else if step === 'whom'}
 		{@render offered()}
-		<WhomStep {view} bind:unticked={choices.unticked} {reload} onnext={() => start('when')} />
+		<WhomStep
+			view={planView}
+			bind:unticked={choices.unticked}
+			{reload}
+			onnext={() => goOn('when')}
+		/>
 	{:else if step === 'when'}
 		<WhenStep
-			{view}
+			view={planView}
 			{windows}
 			wishes={choice.wishes}
 			bind:chosen={choices.chosen}
 			bind:bounds={choices.bounds}
-			onnext={() => start('visit')}
+			onnext={() => goOn('visit')}
 		/>
 	{:else if step === 'move'}
 		{#if moved}
 			<MoveStep
 				{view}
 				{moved}
-				{clock}
+				{now}
 				{problems}
 				isSending={sending.pending !== null}
 				onmove={takeMove}
-				onplan={() => start('change')}
+				onplan={() => start({ step: 'whom', isChange: true })}
 			/>
 		{/if}
 	{:else}
@@ -343,8 +347,8 @@
 				problems = [];
 				plans.useInstead();
 			}}
-			onothertimes={() => start('when')}
-			onfewer={() => start('whom')}
+			onothertimes={() => goOn('when')}
+			onfewer={() => goOn('whom')}
 		>
 			{#snippet take()}
 				<button
@@ -352,11 +356,7 @@
 					disabled={sending.pending !== null || plans.isBroken}
 					onclick={takeShown}
 				>
-					{sending.pending
-						? m.visit_sending()
-						: step === 'change'
-							? m.change_take()
-							: m.visit_take()}
+					{sending.pending ? m.visit_sending() : place.isChange ? m.change_take() : m.visit_take()}
 				</button>
 			{/snippet}
 		</SuggestedVisit>

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import type { Clock } from './clock';
+	import { untrack } from 'svelte';
 	import type { FamilyProjection, ShownAppointment } from '$lib/core/visits/family-projection';
 	import { groupBy } from '$lib/core/group-by';
 	import { movesOf, type Move } from '$lib/core/visits/moves';
@@ -16,7 +16,7 @@
 	let {
 		view,
 		moved,
-		clock,
+		now,
 		problems,
 		isSending,
 		onmove,
@@ -24,7 +24,7 @@
 	}: {
 		view: FamilyProjection;
 		moved: ShownAppointment;
-		clock: Clock;
+		now: number;
 		/** Why the last try did not succeed: sentences, the first as a heading. */
 		problems: readonly string[];
 		isSending: boolean;
@@ -36,10 +36,14 @@
 	const id = $props.id();
 	const zone = $derived(view.conference.timeZone);
 	const entry = $derived(bookedEntries(view, placeText).find((one) => one.id === moved.id)!);
-	const moves = $derived(movesOf(view, moved, clock.now()));
-	const alone = $derived(moves.filter(({ also }) => also.length === 0));
-	const withOthers = $derived(moves.filter(({ also }) => also.length > 0));
-	/** By the slot: what others take meanwhile changes the list under it. */
+	/** What is on the screen stays there; what somebody else takes of it is marked. */
+	const possible = $derived(movesOf(view, moved, now));
+	const moves = untrack(() => possible);
+	const isGone = (some: Move) => !possible.some((one) => slotsOf(one) === slotsOf(some));
+	const slotsOf = ({ to, also }: Move): string =>
+		[to, ...also.map((entry) => entry.to)].map(({ slot }) => slot.id).join();
+	const alone = moves.filter(({ also }) => also.length === 0);
+	const withOthers = moves.filter(({ also }) => also.length > 0);
 	let picked = $state('');
 	const move = $derived(moves.find(({ to }) => to.slot.id === picked));
 
@@ -70,17 +74,20 @@
 		{#if view.dates.length > 1}<h3 class="mt-2 mb-1 font-bold">{date}</h3>{/if}
 		<div class="times">
 			{#each own as one (one.to.slot.id)}
-				<label class="time">
+				<label class="pick time">
 					<input
 						type="radio"
 						class="sr-only"
 						name="{id}-time"
 						value={one.to.slot.id}
 						bind:group={picked}
+						disabled={isGone(one)}
 					/>
-					<strong class="block font-display">{timeText(startOf(one), zone)}</strong>
-					<span class="block text-small">{distanceText(one)}</span>
-					{#each one.also as other (other.appointment)}
+					<strong class="block font-display text-[1.25rem]">{timeText(startOf(one), zone)}</strong>
+					<span class="block text-small">
+						{isGone(one) ? m.lost_mark() : distanceText(one)}
+					</span>
+					{#each isGone(one) ? [] : one.also as other (other.appointment)}
 						<span class="block text-small">{alsoText(other)}</span>
 					{/each}
 				</label>
@@ -114,7 +121,7 @@
 			{@render times(withOthers)}
 		</fieldset>
 	{/if}
-	{#if move}
+	{#if move && !isGone(move)}
 		<VisitRibbon entries={movedEntries(view, moved.id, move, placeText)} {zone} />
 		<ThumbBar>
 			<button
@@ -133,31 +140,5 @@
 		display: grid;
 		grid-template-columns: repeat(auto-fill, minmax(min(100%, 9rem), 1fr));
 		gap: 0.5rem;
-	}
-	.time {
-		min-block-size: 3.5rem;
-		padding: 0.375rem 0.75rem;
-		background: var(--color-base-100);
-		border: 1px solid var(--color-neutral);
-		border-radius: var(--radius-field);
-		cursor: pointer;
-	}
-	.time strong {
-		font-size: 1.25rem;
-		font-variant-numeric: lining-nums tabular-nums;
-	}
-	.time:has(:checked) {
-		background: var(--color-primary);
-		border-color: var(--color-primary);
-		color: var(--color-primary-content);
-	}
-	.time:has(:focus-visible) {
-		outline: 2px solid var(--color-base-content);
-		outline-offset: 2px;
-	}
-	@media (forced-colors: active) {
-		.time:has(:checked) {
-			border: 4px solid Highlight;
-		}
 	}
 </style>

@@ -1,22 +1,13 @@
 <script lang="ts">
-	import type { Clock } from './clock';
-	import { onMount } from 'svelte';
 	import { m } from '$lib/paraglide/messages';
 	import { timeText } from '../parts/format/when';
 	import type { RibbonEntry } from './ribbon-entry';
 
 	/** On the day: where to go next, large. */
-	let { entries, zone, clock }: { entries: readonly RibbonEntry[]; zone: string; clock: Clock } =
+	let { entries, zone, now }: { entries: readonly RibbonEntry[]; zone: string; now: number } =
 		$props();
 
-	let moment = $state(0);
-	onMount(() => {
-		const look = () => (moment = clock.now());
-		look();
-		const timer = setInterval(look, 10_000);
-		return () => clearInterval(timer);
-	});
-	const next = $derived(moment ? entries.find(({ end }) => end > moment) : undefined);
+	const next = $derived(entries.find(({ end }) => end > now));
 </script>
 
 {#if next}

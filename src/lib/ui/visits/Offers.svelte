@@ -1,45 +1,36 @@
 <script lang="ts">
-	import type { Clock } from './clock';
 	import type { FamilyHold, FamilyProjection } from '$lib/core/visits/family-projection';
 	import type { KeptAppointment } from '$lib/core/visits/wanted-appointment';
 	import { holdGiveBack, visitBook } from '$lib/operations/visits';
+	import { ActKeys } from '../parts/saving/act-keys';
 	import { m } from '$lib/paraglide/messages';
 	import { dateText, momentText, timeText } from '../parts/format/when';
-	import { ActOnce } from './act-once.svelte';
+	import { ActOnce } from '../parts/saving/act-once.svelte';
 	import { wantedEntries } from './ribbon-entry';
 	import { placeText } from './words';
 
 	/** What is kept for the family because it waited for it, or because the school offers it. */
 	let {
 		view,
-		clock,
 		reload,
 		ontaken,
 	}: {
 		view: FamilyProjection;
-		clock: Clock;
 		reload: () => Promise<void>;
 		/** One was taken; the act by which it can be given back. */
 		ontaken: (act: string | null) => void;
 	} = $props();
 
 	const zone = $derived(view.conference.timeZone);
-	const offers = $derived(
-		view.holds.filter(({ kind, until }) => kind !== 'hold' && until > clock.now()),
-	);
-	const act = new ActOnce(
-		() => view.family,
-		() => reload(),
-	);
+	const offers = $derived(view.holds.filter(({ kind }) => kind !== 'hold'));
+	const act = new ActOnce({ family: () => view.family, after: () => reload() });
 	let isGone = $state(false);
-	/** One key for each, so that a second tap is the same act. */
-	const keys: Record<string, string> = {};
+	const keys = new ActKeys();
 	const whose = () => ({ conferenceId: view.conference.id, familyId: view.family });
 
 	async function take(offer: FamilyHold, kept: KeptAppointment) {
-		const name = `${offer.id} ${kept.slot}`;
-		const key = (keys[name] ??= crypto.randomUUID());
 		const { slots: _slots, ...wanted } = kept;
+		const key = keys.of({ offer: offer.id, wanted });
 		const outcome = await act.perform(visitBook, { ...whose(), key, appointments: [wanted] });
 		isGone = outcome?.ok === false;
 		if (outcome?.ok) ontaken(outcome.act);

@@ -1,9 +1,10 @@
 <script lang="ts">
 	import { onMount } from 'svelte';
 	import { Check, Undo2 } from '@lucide/svelte';
+	import type { RefusalOf } from '$lib/operations/change';
 	import { visitUndo } from '$lib/operations/visits';
 	import { m } from '$lib/paraglide/messages';
-	import { ActOnce } from './act-once.svelte';
+	import { ActOnce } from '../parts/saving/act-once.svelte';
 	import type { LastAct } from './visit-sending.svelte';
 
 	/** What the family did last, and for a minute a way to take it back. */
@@ -26,10 +27,7 @@
 		return () => clearInterval(timer);
 	});
 
-	const act = new ActOnce(
-		() => family,
-		() => reload(),
-	);
+	const act = new ActOnce({ family: () => family, after: () => reload() });
 	let refused = $state('');
 
 	async function undo() {
@@ -38,9 +36,18 @@
 		else if (outcome) refused = refusedText(outcome.reason);
 	}
 
-	function refusedText(reason: 'taken' | 'not-allowed' | 'too-late' | string): string {
-		if (reason === 'taken' || reason === 'not-allowed') return m.undo_taken();
-		return reason === 'too-late' ? m.undo_late() : m.undo_newer();
+	function refusedText(reason: RefusalOf<typeof visitUndo>['reason']): string {
+		switch (reason) {
+			case 'taken':
+			case 'not-allowed':
+				return m.undo_taken();
+			case 'too-late':
+				return m.undo_late();
+			case 'unknown':
+			case 'undone-before':
+			case 'newer':
+				return m.undo_newer();
+		}
 	}
 </script>
 

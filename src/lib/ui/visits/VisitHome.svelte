@@ -1,15 +1,16 @@
 <script lang="ts">
-	import type { Clock } from './clock';
 	import { CalendarPlus, Check, Printer } from '@lucide/svelte';
 	import type { Suggestions } from '$lib/core/planner/suggest-visits';
 	import { familyVisitProblem, type FamilyProjection } from '$lib/core/visits/family-projection';
+	import { isChangeable } from '$lib/core/visits/as-of';
 	import { notMet } from '$lib/core/visits/why-not';
 	import { visitCancel } from '$lib/operations/visits';
 	import { m } from '$lib/paraglide/messages';
 	import { listText, localDateText } from '../parts/format/when';
-	import { ActOnce } from './act-once.svelte';
+	import AskOnce from '../parts/AskOnce.svelte';
+	import { ActKeys } from '../parts/saving/act-keys';
+	import { ActOnce } from '../parts/saving/act-once.svelte';
 	import BookedDetails from './BookedDetails.svelte';
-	import CancelAll from './CancelAll.svelte';
 	import NextAppointment from './NextAppointment.svelte';
 	import NotMetList from './NotMetList.svelte';
 	import { suggestInWorker } from './planner';
@@ -17,7 +18,7 @@
 	import { telephoneHref } from './telephone';
 	import UndoLast from './UndoLast.svelte';
 	import type { LastAct } from './visit-sending.svelte';
-	import type { VisitStep } from './visit-step';
+	import type { VisitPlace } from './visit-step';
 	import VisitRibbon from './VisitRibbon.svelte';
 	import { placeText } from './words';
 
@@ -25,7 +26,7 @@
 	let {
 		view,
 		school,
-		clock,
+		now,
 		calendar,
 		lastAct = $bindable(),
 		isMeanwhile,
@@ -34,14 +35,15 @@
 	}: {
 		view: FamilyProjection;
 		school: { readonly name: string; readonly telephone: string | null };
-		clock: Clock;
+		/** The last moment at which something on the page became something else. */
+		now: number;
 		/** Where the calendar file is. */
 		calendar: string;
 		/** What the family did last, for as long as it can be taken back. */
 		lastAct: LastAct | null;
 		/** Another adult of the family booked while this page was open. */
 		isMeanwhile: boolean;
-		onstart: (step: VisitStep, appointment?: string) => void;
+		onstart: (place: VisitPlace) => void;
 		reload: () => Promise<void>;
 	} = $props();
 
@@ -51,9 +53,7 @@
 	const isWithdrawn = $derived(view.notBookable?.code === 'not-published');
 	const entries = $derived(bookedEntries(view, placeText));
 	const changeable = $derived(
-		isBookable
-			? view.appointments.filter(({ changeableUntil }) => clock.now() <= changeableUntil)
-			: [],
+		isBookable ? view.appointments.filter((entry) => isChangeable(entry, now)) : [],
 	);
 	/** Who of the family booked, where that is somebody else than was here. */
 	const bookedBy = $derived(
@@ -61,10 +61,9 @@
 	);
 
 	const missing = $derived(view.wishes.filter(({ placed, optional }) => !placed && !optional));
-	/** What could still be booked beside it: only what can be found is offered. */
+	/** What could still be booked beside it: only what can be found is offered. What was found stays until more is known. */
 	let found = $state.raw<Suggestions | null>(null);
 	$effect(() => {
-		found = null;
 		if (!isBookable || missing.length === 0) return;
 		let isStale = false;
 		const wishes = missing.map(({ id }) => id);
@@ -78,21 +77,17 @@
 		found ? notMet(view, found.suggestions[0]?.unplaced ?? found.unplaced) : [],
 	);
 
-	const cancelling = new ActOnce(
-		() => view.family,
-		() => reload(),
-	);
-	let cancelKey = { for: '', key: '' };
+	const cancelling = new ActOnce({ family: () => view.family, after: () => reload() });
+	const keys = new ActKeys();
 	async function cancel(ids: readonly string[]) {
-		const wanted = ids.join();
-		if (cancelKey.for !== wanted) cancelKey = { for: wanted, key: crypto.randomUUID() };
 		const outcome = await cancelling.perform(visitCancel, {
 			conferenceId: view.conference.id,
 			familyId: view.family,
-			key: cancelKey.key,
+			key: keys.of(ids),
 			cancel: ids,
 		});
 		if (!outcome?.ok) return;
+		keys.done();
 		const { act } = outcome;
 		lastAct = act === null ? null : { act, text: m.cancel_done({ count: ids.length }) };
 		scrollTo(0, 0);
@@ -133,7 +128,7 @@
 	</p>
 {/if}
 {#if cancelling.problem}<p class="mb-4 text-error" role="alert">{cancelling.problem}</p>{/if}
-{#if view.phase === 'today'}<NextAppointment {entries} {zone} {clock} />{/if}
+{#if view.phase === 'today'}<NextAppointment {entries} {zone} {now} />{/if}
 {#if view.conference.limitNote}
 	<p class="mb-4 border-s-4 border-accent ps-3">{view.conference.limitNote}</p>
 {/if}
@@ -146,9 +141,9 @@
 					{view}
 					{appointment}
 					{school}
-					{clock}
+					{now}
 					isBusy={cancelling.isBusy}
-					onmove={() => onstart('move', entry.id)}
+					onmove={() => onstart({ step: 'move', appointment: entry.id })}
 					oncancel={() => cancel([entry.id])}
 				/>
 			{/if}
@@ -161,7 +156,7 @@
 	<section class="mb-6">
 		<h2 class="mb-2 text-title">{m.booked_missing_title()}</h2>
 		{#if findable > 0}
-			<button class="btn btn-primary btn-block mb-4" onclick={() => onstart('when')}>
+			<button class="btn btn-primary btn-block mb-4" onclick={() => onstart({ step: 'when' })}>
 				{m.booked_find_some({ count: findable })}
 			</button>
 		{/if}
@@ -179,13 +174,21 @@
 			{m.booked_print()}
 		</button>
 		{#if changeable.length > 1}
-			<button type="button" class="btn btn-outline" onclick={() => onstart('change')}>
+			<button
+				type="button"
+				class="btn btn-outline"
+				onclick={() => onstart({ step: 'whom', isChange: true })}
+			>
 				{m.booked_change_all()}
 			</button>
-			<CancelAll
-				count={changeable.length}
+			<AskOnce
+				label={m.booked_cancel_all()}
+				question={m.booked_cancel_all_ask({ count: changeable.length })}
+				yes={m.cancel_yes()}
+				no={m.cancel_no()}
+				kind="btn-ghost"
 				isBusy={cancelling.isBusy}
-				oncancel={() => cancel(changeable.map(({ id }) => id))}
+				onyes={() => cancel(changeable.map(({ id }) => id))}
 			/>
 		{/if}
 	</div>

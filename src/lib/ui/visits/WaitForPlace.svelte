@@ -2,7 +2,7 @@
 	import type { FamilyProjection } from '$lib/core/visits/family-projection';
 	import { waitingJoin, waitingLeave } from '$lib/operations/visits';
 	import { m } from '$lib/paraglide/messages';
-	import { ActOnce } from './act-once.svelte';
+	import { ActOnce } from '../parts/saving/act-once.svelte';
 
 	/** Puts a wish on the waiting list, and takes it off again. */
 	let {
@@ -11,10 +11,7 @@
 		reload,
 	}: { view: FamilyProjection; wish: string; reload: () => Promise<void> } = $props();
 
-	const act = new ActOnce(
-		() => view.family,
-		() => reload(),
-	);
+	const act = new ActOnce({ family: () => view.family, after: () => reload() });
 	const isWaiting = $derived(view.waiting.includes(wish));
 	const asked = () => ({ conferenceId: view.conference.id, familyId: view.family, wish });
 </script>
@@ -28,6 +25,6 @@
 	disabled={act.isBusy}
 	onclick={() => act.perform(isWaiting ? waitingLeave : waitingJoin, asked())}
 >
-	{isWaiting ? m.waiting_leave() : m.way_waiting_list()}
+	{isWaiting ? m.waiting_leave() : m.remedy_waiting_list()}
 </button>
 {#if act.problem}<p class="w-full text-small text-error" role="alert">{act.problem}</p>{/if}

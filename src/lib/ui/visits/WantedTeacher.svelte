@@ -1,10 +1,10 @@
 <script lang="ts">
+	import { untrack } from 'svelte';
 	import type { FamilyProjection, ShownWish } from '$lib/core/visits/family-projection';
-	import { waysOn, type WhyNot } from '$lib/core/visits/why-not';
+	import type { WhyNot } from '$lib/core/visits/why-not';
 	import { m } from '$lib/paraglide/messages';
 	import { substituteOnText } from '../desks/substitute-text';
-	import AskSchool from './AskSchool.svelte';
-	import WaitForPlace from './WaitForPlace.svelte';
+	import Remedies from './Remedies.svelte';
 	import { whyNotText } from './words';
 
 	/** One teacher for one child: to tick, or why not, with a way on. */
@@ -25,6 +25,8 @@
 		ontoggle: () => void;
 	} = $props();
 
+	const couldBeHad = untrack(() => why === null);
+	const isNews = $derived(couldBeHad && why !== null);
 	const desk = $derived(view.desks.find(({ id }) => id === wish.desks[0]));
 	const name = $derived(desk?.name ?? '');
 </script>
@@ -32,7 +34,10 @@
 {#snippet who()}
 	<span class="min-w-0">
 		<strong class="block">{name}</strong>
-		<span class="quiet block text-small">{desk?.subject}</span>
+		<!-- What became full while the page was open is said where the subject stood: nothing moves under the thumb. -->
+		<span class="block text-small" class:quiet={!isNews}>
+			{isNews && why !== null ? whyNotText(why, name) : desk?.subject}
+		</span>
 		{#if wish.askedByTeacher}
 			<span class="block text-small font-bold text-error">{m.whom_asked()}</span>
 		{/if}
@@ -42,29 +47,27 @@
 		{#if desk?.asksFirst && why === null}
 			<span class="block text-small">{m.whom_asks_first({ teacher: name })}</span>
 		{/if}
-		{#if why !== null}
+		{#if why !== null && !isNews}
 			<span class="block text-small">{whyNotText(why, name)}</span>
 		{/if}
 	</span>
 {/snippet}
 
-{#if why === null}
+{#if why === null || isNews}
 	<label class="teacher">
-		<input type="checkbox" class="checkbox" checked={isTicked} onchange={ontoggle} />
+		<input
+			type="checkbox"
+			class="checkbox"
+			checked={isTicked && why === null}
+			disabled={why !== null}
+			onchange={ontoggle}
+		/>
 		{@render who()}
 	</label>
 {:else}
 	<div class="teacher out">
 		{@render who()}
-		<div class="ways">
-			{#each waysOn(why) as way (way)}
-				{#if way === 'waiting-list'}
-					<WaitForPlace {view} wish={wish.id} {reload} />
-				{:else if way === 'ask-school'}
-					<AskSchool {view} wish={wish.id} {reload} />
-				{/if}
-			{/each}
-		</div>
+		<Remedies {view} wish={wish.id} {why} {reload} />
 	</div>
 {/if}
 
@@ -91,11 +94,6 @@
 		border-style: dashed;
 		border-inline-start-style: solid;
 		cursor: auto;
-	}
-	.ways {
-		display: flex;
-		flex-wrap: wrap;
-		gap: 0.5rem;
 	}
 	.teacher .checkbox:checked {
 		background: var(--ink);

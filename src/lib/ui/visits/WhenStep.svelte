@@ -60,12 +60,12 @@
 				{@const free = freeIn(part)}
 				<button
 					type="button"
-					class="chip"
+					class="pick chip text-center"
 					aria-pressed={chosen.includes(part.start)}
 					onclick={() => toggle(part.start)}
 				>
 					{#if part.name}<span class="block">{windowText(part.name)}</span>{/if}
-					<strong class="block font-display">
+					<strong class="block font-display text-[1.125rem]">
 						{timeText(part.start, zone)}–{timeText(part.end, zone)}
 					</strong>
 					<span class="block text-small">
@@ -114,26 +114,5 @@
 		display: grid;
 		grid-template-columns: repeat(auto-fit, minmax(min(100%, 8.5rem), 1fr));
 		gap: 0.75rem;
-	}
-	.chip {
-		min-block-size: 4rem;
-		padding: 0.375rem 0.5rem;
-		background: var(--color-base-100);
-		border: 1px solid var(--color-neutral);
-		border-radius: var(--radius-box);
-		cursor: pointer;
-	}
-	.chip strong {
-		font-size: 1.125rem;
-	}
-	.chip[aria-pressed='true'] {
-		background: var(--color-primary);
-		border-color: var(--color-primary);
-		color: var(--color-primary-content);
-	}
-	@media (forced-colors: active) {
-		.chip[aria-pressed='true'] {
-			border: 4px solid Highlight;
-		}
 	}
 </style>

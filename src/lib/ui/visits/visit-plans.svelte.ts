@@ -25,8 +25,6 @@ export interface Planned {
 export class VisitPlans {
 	#plans = $state.raw<{ readonly for: string; readonly suggestions: Suggestions } | null>(null);
 	picked = $state(0);
-	/** Says the same to the server however often the button is pressed. */
-	key = $state(crypto.randomUUID());
 	/** Lost ones of which it is known that the family has not taken them itself. */
 	#lostToOthers = $state('');
 	#instead = $state.raw<Suggestion | 'nothing' | null>(null);
@@ -68,7 +66,6 @@ export class VisitPlans {
 				if (isStale) return;
 				this.#plans = { for: wanted, suggestions };
 				this.picked = 0;
-				this.key = crypto.randomUUID();
 			});
 			return () => (isStale = true);
 		});
@@ -107,7 +104,6 @@ export class VisitPlans {
 	/** Takes what was found in place of what is gone, or begins anew. */
 	useInstead(): void {
 		if (!this.#plans || !this.#instead) return;
-		this.key = crypto.randomUUID();
 		if (this.#instead === 'nothing') return this.forget();
 		const suggestions = this.#plans.suggestions.suggestions.with(this.picked, this.#instead);
 		this.#plans = { ...this.#plans, suggestions: { ...this.#plans.suggestions, suggestions } };
@@ -116,6 +112,5 @@ export class VisitPlans {
 	/** Begins anew, with what is free by then. */
 	forget(): void {
 		this.#plans = null;
-		this.key = crypto.randomUUID();
 	}
 }

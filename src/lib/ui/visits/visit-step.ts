@@ -1,25 +1,33 @@
 import { m } from '$lib/paraglide/messages';
 
 /** What a family is doing; at none of them it looks at what it has. */
-const steps = ['whom', 'when', 'visit', 'move', 'change'] as const;
+const steps = ['whom', 'when', 'visit', 'move'] as const;
 export type VisitStep = (typeof steps)[number];
 
-/** Where a family is on its page, and which appointment it moves. */
+/** Where a family is on its page. */
 export interface VisitPlace {
 	readonly step?: VisitStep | undefined;
+	/** Which appointment it moves. */
 	readonly appointment?: string | undefined;
+	/** It plans its whole visit anew, and would give up what it has. */
+	readonly isChange?: boolean | undefined;
 }
 
 /** The place that an address names. */
 export const placeIn = ({ searchParams }: URL): VisitPlace => ({
 	step: steps.find((step) => step === searchParams.get('step')),
 	appointment: searchParams.get('appointment') ?? undefined,
+	isChange: searchParams.has('change'),
 });
 
 /** The address of a place on the page, beside what else stands in it. */
-export function addressOf({ step, appointment }: VisitPlace, page: URL): string {
+export function addressOf({ step, appointment, isChange }: VisitPlace, page: URL): string {
 	const parts = new URLSearchParams(page.search);
-	for (const [name, value] of Object.entries({ step, appointment }))
+	for (const [name, value] of Object.entries({
+		step,
+		appointment,
+		change: isChange ? '' : undefined,
+	}))
 		if (value === undefined) parts.delete(name);
 		else parts.set(name, value);
 	return `${page.pathname}?${parts}`.replace(/\?$/, '');
@@ -33,7 +41,6 @@ export function stepText(step: VisitStep | undefined): string | null {
 		case 'when':
 			return m.step_when();
 		case 'visit':
-		case 'change':
 			return m.step_visit();
 		case 'move':
 			return m.step_move();

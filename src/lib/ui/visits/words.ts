@@ -1,4 +1,4 @@
-import type { FamilyProjection } from '$lib/core/visits/family-projection';
+import type { FamilyDesk, FamilyProjection } from '$lib/core/visits/family-projection';
 import { groupBy } from '$lib/core/group-by';
 import { MINUTE } from '$lib/core/time/local-time';
 import type { SuggestionName } from '$lib/core/planner/suggest-visits';
@@ -71,14 +71,23 @@ export function windowText(name: WindowName): string {
 	}
 }
 
+/** The desk that a wish would rather have. */
+export function teacherOf(
+	{ wishes, desks }: Pick<FamilyProjection, 'wishes' | 'desks'>,
+	wish: string,
+): FamilyDesk | undefined {
+	const first = wishes.find(({ id }) => id === wish)?.desks[0];
+	return desks.find(({ id }) => id === first);
+}
+
 /** With whom and about whom a wish is: `Nuala Brophy, Science, for Leila`. */
 export function whoText(
-	{ wishes, desks, students }: Pick<FamilyProjection, 'wishes' | 'desks' | 'students'>,
+	view: Pick<FamilyProjection, 'wishes' | 'desks' | 'students'>,
 	id: string,
 ): string {
-	const wish = wishes.find((known) => known.id === id);
-	const desk = desks.find((known) => known.id === wish?.desks[0]);
-	const student = students.find((known) => known.id === wish?.student)?.name ?? '';
+	const desk = teacherOf(view, id);
+	const about = view.wishes.find((known) => known.id === id)?.student;
+	const student = view.students.find((known) => known.id === about)?.name ?? '';
 	const teacher = desk?.name ?? '';
 	return desk?.subject
 		? m.whom_about({ teacher, subject: desk.subject, student })

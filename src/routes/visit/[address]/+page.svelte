@@ -57,8 +57,7 @@
 			loaded={data.view}
 			school={data.school}
 			{clock}
-			step={at.step}
-			appointment={at.appointment}
+			place={at}
 			calendar="/visit/{data.view.conference.address}/calendar.ics?family={data.view.family}"
 			opening="/visit/{data.view.conference.address}/opening.ics?family={data.view.family}"
 			isLeaving={() => navigating.to !== null}

@@ -1,8 +1,6 @@
 import { error, redirect } from '@sveltejs/kit';
-import { addDays } from '$lib/core/time/local-time';
 import { m } from '$lib/paraglide/messages';
-import { lastVisibleDate } from '$lib/server/conferences/read-conference';
-import { DAYS_AFTER, keepFamilyCookie } from '$lib/server/foundation/requests/cookies';
+import { familyCookieEnds, keepFamilyCookie } from '$lib/server/foundation/requests/cookies';
 import { formAction } from '$lib/server/foundation/requests/form-action';
 import { ownLink } from '$lib/server/invitations/adults-link';
 import { renewLink } from '$lib/server/invitations/renew-link';
@@ -15,13 +13,15 @@ import type { Actions, PageServerLoad } from './$types';
 export const load: PageServerLoad = async ({ locals, url }) => {
 	const { app, adult } = locals;
 	if (!adult) return wrongLink(app);
-	const [school, last] = await Promise.all([readSchool(app.db), lastVisibleDate(app.db)]);
+	const school = await readSchool(app.db);
 	return {
 		school: { name: school?.name ?? '', telephone: school?.telephone ?? null },
 		facts: await ownFacts(app, adult),
 		link: await ownLink(app, adult),
 		isRenewed: url.searchParams.has('renewed'),
-		signedInUntil: last && addDays(last, DAYS_AFTER),
+		signedInUntil: await familyCookieEnds(app),
+		/** Which of the families on this phone it is about. */
+		family: adult.families[0] ?? '',
 	};
 };
 

@@ -1,5 +1,7 @@
 <script lang="ts">
 	import { m } from '$lib/paraglide/messages';
+	import AskOnce from '$lib/ui/parts/AskOnce.svelte';
+	import TextField from '$lib/ui/parts/forms/TextField.svelte';
 	import ChairMark from '$lib/ui/parts/chairs/ChairMark.svelte';
 	import CopyLink from '$lib/ui/parts/CopyLink.svelte';
 	import { localDateText } from '$lib/ui/parts/format/when';
@@ -7,7 +9,10 @@
 	import { telephoneHref } from '$lib/ui/visits/telephone';
 
 	let { data, form } = $props();
-	let isAsking = $state(false);
+	let renewal = $state<HTMLFormElement>();
+	const faults = $derived((form && 'faults' in form && form.faults) || {});
+	let telephone = $derived(data.facts?.telephone ?? '');
+	let language = $derived(data.facts?.language ?? '');
 </script>
 
 <svelte:head><title>{m.details_title()} · {data.school.name}</title></svelte:head>
@@ -24,7 +29,13 @@
 		</div>
 		{#if data.facts}
 			<section>
-				<form method="post" action="?/save" novalidate use:enhance class="space-y-3">
+				<form
+					method="post"
+					action="?/save&family={data.family}"
+					novalidate
+					use:enhance
+					class="space-y-3"
+				>
 					<input type="hidden" name="version" value={data.facts.version} />
 					{#if form && 'problem' in form}
 						<p class="text-error" role="alert">{form.problem}</p>
@@ -36,20 +47,20 @@
 						{data.facts.email || m.details_email_none()}
 						<span class="quiet block text-small">{m.details_email_how()}</span>
 					</p>
-					<label class="block">
-						<span class="mb-1 block font-bold">{m.person_telephone()}</span>
-						<input
-							class="input w-full"
-							type="tel"
-							name="telephone"
-							autocomplete="tel"
-							value={data.facts.telephone}
-						/>
-					</label>
-					<label class="block">
-						<span class="mb-1 block font-bold">{m.family_language()}</span>
-						<input class="input w-full" name="language" value={data.facts.language} />
-					</label>
+					<TextField
+						label={m.person_telephone()}
+						id="telephone"
+						type="tel"
+						autocomplete="tel"
+						errors={faults['telephone']}
+						bind:value={telephone}
+					/>
+					<TextField
+						label={m.family_language()}
+						id="language"
+						errors={faults['language']}
+						bind:value={language}
+					/>
 					<button class="btn btn-primary">{m.save()}</button>
 				</form>
 			</section>
@@ -62,19 +73,14 @@
 					{m.details_link_about()}
 					<CopyLink name={data.school.name} link={data.link} />
 				</p>
-				{#if isAsking}
-					<form method="post" action="?/renew" class="flex flex-wrap items-center gap-2">
-						<p class="w-full">{m.details_link_ask()}</p>
-						<button class="btn btn-error">{m.details_link_yes()}</button>
-						<button type="button" class="btn btn-outline" onclick={() => (isAsking = false)}>
-							{m.cancel()}
-						</button>
-					</form>
-				{:else}
-					<button type="button" class="btn btn-outline" onclick={() => (isAsking = true)}>
-						{m.details_link_renew()}
-					</button>
-				{/if}
+				<form bind:this={renewal} method="post" action="?/renew&family={data.family}">
+					<AskOnce
+						label={m.details_link_renew()}
+						question={m.details_link_ask()}
+						yes={m.details_link_yes()}
+						onyes={() => renewal?.requestSubmit()}
+					/>
+				</form>
 			{:else}
 				<p>{m.details_link_by_code()}</p>
 			{/if}

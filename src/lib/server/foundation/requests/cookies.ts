@@ -1,5 +1,5 @@
 import type { Cookies } from '@sveltejs/kit';
-import { daysBetween, localOf } from '../../../core/time/local-time';
+import { addDays, daysBetween, localOf, type LocalDate } from '../../../core/time/local-time';
 import type { App } from '../../app';
 import { lastVisibleDate } from '../../conferences/read-conference';
 import { cookieWith } from '../../invitations/visitors';
@@ -12,7 +12,7 @@ export const TEACHER_COOKIE = 'ten-chairs-teacher';
 const HALF_A_YEAR = 180 * 24 * 60 * 60;
 const DAY = 24 * 60 * 60;
 /** A family's way in ends so many days after the last conference. */
-export const DAYS_AFTER = 14;
+const DAYS_AFTER = 14;
 
 const options = (origin: string) => ({
 	path: '/',
@@ -26,20 +26,26 @@ export function keepTeacherCookie(cookies: Cookies, origin: string, value: strin
 	cookies.set(TEACHER_COOKIE, value, { ...options(origin), maxAge: HALF_A_YEAR });
 }
 
-/**
- * Keeps a family's way in beside those that the browser has, until two weeks after the last conference that
- * families can see.
- */
+/** The last day on which a family's way in is good: two weeks after the last conference that families can see. */
+export async function familyCookieEnds({
+	db,
+	clock,
+}: Pick<App, 'db' | 'clock'>): Promise<LocalDate> {
+	const today = localOf(clock.now(), 'UTC').date;
+	const last = (await lastVisibleDate(db)) ?? today;
+	return addDays(last > today ? last : today, DAYS_AFTER);
+}
+
+/** Keeps a family's way in beside those that the browser has. */
 export async function keepFamilyCookie(
-	{ db, clock, config }: Pick<App, 'db' | 'clock' | 'config'>,
+	app: Pick<App, 'db' | 'clock' | 'config'>,
 	cookies: Cookies,
 	opened: string,
 ): Promise<void> {
-	const today = localOf(clock.now(), 'UTC').date;
-	const last = (await lastVisibleDate(db)) ?? today;
-	const days = Math.max(0, daysBetween(today, last)) + DAYS_AFTER;
+	const today = localOf(app.clock.now(), 'UTC').date;
+	const maxAge = daysBetween(today, await familyCookieEnds(app)) * DAY;
 	const value = cookieWith(opened, cookies.get(FAMILY_COOKIE));
-	cookies.set(FAMILY_COOKIE, value, { ...options(config.origin), maxAge: days * DAY });
+	cookies.set(FAMILY_COOKIE, value, { ...options(app.config.origin), maxAge });
 }
 
 /** Forgets all families that came in by the browser. */

@@ -3,15 +3,13 @@
 	import { lettersMake, type Letter as LetterFacts } from '$lib/operations/messages';
 	import { m } from '$lib/paraglide/messages';
 	import Letter from '$lib/ui/register/Letter.svelte';
-	import { perform } from '$lib/ui/parts/saving/ask-server';
-	import { failureText } from '$lib/ui/parts/saving/failure-text';
-	import { waiting } from '$lib/ui/parts/saving/waiting.svelte';
+	import { ActOnce } from '$lib/ui/parts/saving/act-once.svelte';
 
 	let { data } = $props();
 
 	let letters = $state.raw<readonly LetterFacts[] | null>(null);
 	let chosen = $state('');
-	let problem = $state('');
+	const act = new ActOnce();
 	const classes = $derived([
 		...new Set((letters ?? []).flatMap(({ children }) => children.map((one) => one.classLabel))),
 	]);
@@ -22,16 +20,8 @@
 	);
 
 	async function make() {
-		problem = '';
-		const over = waiting.begin();
-		try {
-			const made = await perform(lettersMake, { conferenceId: data.conference.id });
-			if (made.ok) letters = made.letters;
-		} catch (error) {
-			problem = failureText(error);
-		} finally {
-			over();
-		}
+		const made = await act.perform(lettersMake, { conferenceId: data.conference.id });
+		if (made?.ok) letters = made.letters;
 	}
 </script>
 
@@ -41,9 +31,11 @@
 	<div class="no-print max-w-3xl">
 		<h1 class="mb-2 text-hour">{m.letters_title()}</h1>
 		<p class="mb-4">{m.letters_about()}</p>
-		{#if problem}<p class="mb-4 text-error" role="alert">{problem}</p>{/if}
+		{#if act.problem}<p class="mb-4 text-error" role="alert">{act.problem}</p>{/if}
 		{#if letters === null}
-			<button class="btn btn-primary" onclick={make}>{m.letters_make()}</button>
+			<button class="btn btn-primary" disabled={act.isBusy} onclick={make}
+				>{m.letters_make()}</button
+			>
 		{:else}
 			<div class="mb-6 flex flex-wrap items-end gap-4">
 				<label>

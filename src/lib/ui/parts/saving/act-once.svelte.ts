@@ -1,19 +1,23 @@
 import { onMount } from 'svelte';
 import type { AnyChange, InputOf, OutcomeOf } from '$lib/operations/change';
-import { perform } from '../parts/saving/ask-server';
-import { failureText } from '../parts/saving/failure-text';
-import { waiting } from '../parts/saving/waiting.svelte';
+import { perform } from './ask-server';
+import { failureText } from './failure-text';
+import { waiting } from './waiting.svelte';
 
-/** A family's small act: one at a time, then the page is read again; or a sentence why not. */
+interface Around {
+	/** Of a family's page: which one asks. */
+	readonly family?: () => string;
+	/** Once there is an answer: reads the page again, say. */
+	readonly after?: () => Promise<void>;
+}
+
+/** A small act: one at a time, with a sentence when nothing is known of it. */
 export class ActOnce {
 	/** Also until the page runs: pressing a button would do nothing. */
 	isBusy = $state(true);
 	problem = $state('');
 
-	constructor(
-		private readonly family: () => string,
-		private readonly reload: () => Promise<void>,
-	) {
+	constructor(private readonly around: Around = {}) {
 		onMount(() => {
 			this.isBusy = false;
 		});
@@ -25,9 +29,10 @@ export class ActOnce {
 		this.isBusy = true;
 		this.problem = '';
 		const over = waiting.begin();
+		const { family, after } = this.around;
 		try {
-			const outcome = await perform(change, input, { family: this.family() });
-			await this.reload();
+			const outcome = await perform(change, input, family && { family: family() });
+			await after?.();
 			return outcome;
 		} catch (error) {
 			this.problem = failureText(error);
