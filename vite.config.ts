@@ -3,6 +3,7 @@ import { sveltekit } from '@sveltejs/kit/vite';
 import tailwindcss from '@tailwindcss/vite';
 import { defineConfig } from 'vite';
 import { nodeWorker } from './scripts/node-worker.mjs';
+import { usedMessages } from './scripts/used-messages.mjs';
 
 export default defineConfig({
 	plugins: [
@@ -16,6 +17,7 @@ export default defineConfig({
 		}),
 		sveltekit(),
 		nodeWorker(),
+		usedMessages(),
 	],
 	worker: { format: 'es' },
 });

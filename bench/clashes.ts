@@ -1,5 +1,5 @@
 // bin/bench clashes [--desks N]: how fast clashes are found, over 150 desks on three dates.
-import { typedDate } from '$lib/core/time/local-time';
+import { typedDate } from '$lib/core/time/local-of';
 import { findClashes, type ClashProblem } from '../src/lib/core/clashes/find-clashes';
 import { giveOutRooms } from '../src/lib/core/rooms/give-out-rooms';
 import { randomNumbers } from '../demo/random';

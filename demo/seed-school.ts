@@ -11,13 +11,8 @@ import { familyVisitProblem } from '../src/lib/core/visits/family-projection';
 import { proposeKind } from '../src/lib/core/register/propose-columns';
 import { isNote } from '../src/lib/core/register/register-lists';
 import type { Actor } from '../src/lib/core/permissions/may';
-import {
-	addDays,
-	instantOf,
-	localOf,
-	weekday,
-	type LocalDate,
-} from '../src/lib/core/time/local-time';
+import { localOf, type LocalDate } from '../src/lib/core/time/local-of';
+import { addDays, instantOf, weekday } from '../src/lib/core/time/local-time';
 import { planVisit } from '../src/lib/core/planner/plan-visit';
 import { unplacedWishes } from '../src/lib/core/planner/why-unplaced';
 import { readListFile } from '../src/lib/files/read-list-file';

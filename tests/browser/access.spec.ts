@@ -24,7 +24,10 @@ async function checkAccess(target: Page) {
 			.exclude('.board .row:nth-child(n + 8)')
 			.analyze();
 		expect(
-			violations.map(({ id, nodes }) => `${target.url()} ${theme} ${id}: ${nodes[0]?.html}`),
+			violations.map(
+				({ id, nodes }) =>
+					`${target.url()} ${theme} ${id}: ${nodes[0]?.html} ${nodes[0]?.failureSummary}`,
+			),
 		).toEqual([]);
 	}
 }

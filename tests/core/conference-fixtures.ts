@@ -1,4 +1,4 @@
-import { typedDate } from '$lib/core/time/local-time';
+import { typedDate } from '$lib/core/time/local-of';
 import type {
 	Claim,
 	ConferenceFacts,

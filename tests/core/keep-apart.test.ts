@@ -1,4 +1,4 @@
-import type { LocalDate } from '$lib/core/time/local-time';
+import type { LocalDate } from '$lib/core/time/local-of';
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
 import { slotsKeptApart, type ApartVisit, type AtSchool } from '$lib/core/planner/keep-apart';

@@ -1,12 +1,8 @@
-import {
-	addDays,
-	instantOf,
-	isLocalDate,
-	isTimeZone,
-	localOf,
-	typedDate,
-} from '$lib/core/time/local-time';
+import { localOf, MINUTE, typedDate } from '$lib/core/time/local-of';
+import { addDays, instantOf, isLocalDate, isTimeZone } from '$lib/core/time/local-time';
+import fc from 'fast-check';
 import { DateTime } from 'luxon';
+import { Temporal } from 'temporal-polyfill';
 import { describe, expect, it } from 'vitest';
 
 describe('a local time and its instant', () => {
@@ -67,6 +63,29 @@ describe('a local time and its instant', () => {
 			expect(ours.twice).toBe(instants.length > 1);
 			expect(localOf(ours.epoch, zone)).toEqual({ date, minute });
 		}
+	});
+
+	it.each([
+		'America/Halifax',
+		'Asia/Kathmandu',
+		'Australia/Lord_Howe',
+		'Pacific/Apia',
+		'America/St_Johns',
+		'UTC',
+	])('reads the clock in %s as Temporal does, from 1900 to 2100', (zone) => {
+		fc.assert(
+			fc.property(
+				fc.integer({ min: Date.UTC(1900, 0) / MINUTE, max: Date.UTC(2100, 0) / MINUTE }),
+				(minutes) => {
+					const epoch = minutes * MINUTE;
+					const read = Temporal.Instant.fromEpochMilliseconds(epoch).toZonedDateTimeISO(zone);
+					expect(localOf(epoch, zone)).toEqual({
+						date: read.toPlainDate().toString(),
+						minute: read.hour * 60 + read.minute,
+					});
+				},
+			),
+		);
 	});
 
 	it('knows dates and zones', () => {

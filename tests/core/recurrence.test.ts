@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { DateTime } from 'luxon';
 import { describe, expect, it } from 'vitest';
 import { datesOfWeekly, occurrences, type LocalMoment } from '$lib/core/repeats/recurrence';
-import { typedDate, addDays, weekday } from '$lib/core/time/local-time';
+import { typedDate } from '$lib/core/time/local-of';
+import { addDays, weekday } from '$lib/core/time/local-time';
 
 /**
  * The printed examples of RFC 5545, section 3.8.5.3. Times are those of New York; the examples with

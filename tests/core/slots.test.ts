@@ -1,4 +1,4 @@
-import { typedDate } from '$lib/core/time/local-time';
+import { typedDate } from '$lib/core/time/local-of';
 import { describe, expect, it } from 'vitest';
 import { faultsOfHours, slotsOfSitting, withoutBreaks, type Hours } from '$lib/core/slots/hours';
 import { formatTimeOfDay } from '$lib/core/time/typed-time';

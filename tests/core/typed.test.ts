@@ -1,4 +1,4 @@
-import { type LocalDate, typedDate } from '$lib/core/time/local-time';
+import { type LocalDate, typedDate } from '$lib/core/time/local-of';
 import { describe, expect, it } from 'vitest';
 import { readBlock, datesMeant } from '$lib/core/desks/read-block';
 import { layBlock } from '$lib/core/desks/lay-block';

@@ -1,4 +1,4 @@
-import type { LocalDate } from '$lib/core/time/local-time';
+import type { LocalDate } from '$lib/core/time/local-of';
 import { eq } from 'drizzle-orm';
 import ICAL from 'ical.js';
 import { describe, expect, it } from 'vitest';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { typedDate } from '$lib/core/time/local-time';
+import { typedDate } from '$lib/core/time/local-of';
 import { draggedTo, drawnTo, minuteAt, type DragMode } from '$lib/ui/desks/dragged';
 
 const date = typedDate('2026-12-03');

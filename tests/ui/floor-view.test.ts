@@ -1,4 +1,4 @@
-import type { LocalDate } from '$lib/core/time/local-time';
+import type { LocalDate } from '$lib/core/time/local-of';
 import { expect, it } from 'vitest';
 import type { Floor, Seated } from '$lib/operations/floor';
 import { countSeats, matches, rowsOn, spotsOf, stepFrom, wayOf } from '$lib/ui/floor/floor-view';

@@ -1,4 +1,4 @@
-import type { LocalDate } from '$lib/core/time/local-time';
+import type { LocalDate } from '$lib/core/time/local-of';
 import { describe, expect, it } from 'vitest';
 import { timeAxis } from '$lib/ui/floor/time-axis';
 import { timeWindows, within } from '$lib/ui/visits/windows';

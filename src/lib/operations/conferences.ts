@@ -6,7 +6,7 @@ import {
 } from '../core/conferences/basics';
 import type { Collision } from '../core/merge/merge-fields';
 import { rulesSchema, type Rules } from '../core/snapshot/rules';
-import type { LocalDate } from '../core/time/local-time';
+import type { LocalDate } from '../core/time/local-of';
 import { placeKinds } from '../core/ways-to-meet';
 import { change, reasons } from './change';
 import { weeklyHours } from './desks';

@@ -1,5 +1,5 @@
 import type { PlaceKind } from '../core/ways-to-meet';
-import type { LocalDate } from '../core/time/local-time';
+import type { LocalDate } from '../core/time/local-of';
 import { z, type ZodType } from 'zod';
 import type { BookedToCheck, BroughtToCheck, RoomToCheck } from '../core/clashes/find-clashes';
 import type { BuildingWalk } from '../core/snapshot/snapshot';

@@ -1,6 +1,6 @@
 import type { NamedSubstitute } from '../core/desks/named-substitutes';
 import type { SeatState } from '../core/snapshot/seat-state';
-import type { LocalDate } from '../core/time/local-time';
+import type { LocalDate } from '../core/time/local-of';
 
 /** The floor as the office sees it: all desks of a conference against time. */
 

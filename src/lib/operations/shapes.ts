@@ -1,7 +1,7 @@
 import { validate } from 'uuid';
 import { z, type ZodType } from 'zod';
 import type { Collision } from '../core/merge/merge-fields';
-import { typedDate } from '../core/time/local-time';
+import { typedDate } from '../core/time/local-of';
 
 /** Small shapes that many operations share. */
 

@@ -1,4 +1,5 @@
-import { laterInstantOf, typedDate } from '$lib/core/time/local-time';
+import { typedDate } from '$lib/core/time/local-of';
+import { laterInstantOf } from '$lib/core/time/local-time';
 import { readFileSync } from 'node:fs';
 import ical from 'node-ical';
 import { describe, expect, it } from 'vitest';

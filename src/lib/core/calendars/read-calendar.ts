@@ -1,13 +1,7 @@
 import ICAL from 'ical.js';
 import { groupBy } from '../group-by';
-import {
-	addDays,
-	daysBetween,
-	isTimeZone,
-	localOf,
-	type LocalDate,
-	typedDate,
-} from '../time/local-time';
+import { localOf, type LocalDate, typedDate } from '../time/local-of';
+import { addDays, daysBetween, isTimeZone } from '../time/local-time';
 import { ZoneClock } from '../time/zone-clock';
 import { occurrences, type LocalMoment } from '../repeats/recurrence';
 import type { Stretch } from '../time/stretch';

@@ -1,4 +1,4 @@
-import type { LocalDate } from '../time/local-time';
+import type { LocalDate } from '../time/local-of';
 import type { BuildingWalk } from '../snapshot/snapshot';
 import {
 	stretchesOf,

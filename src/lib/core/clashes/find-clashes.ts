@@ -1,7 +1,7 @@
-import type { LocalDate } from '../time/local-time';
+import type { LocalDate } from '../time/local-of';
 import type { BuildingWalk } from '../snapshot/snapshot';
 import { groupBy } from '../group-by';
-import { MINUTE } from '../time/local-time';
+import { MINUTE } from '../time/local-of';
 import { contains, joined, overlaps, type Stretch } from '../time/stretch';
 
 /** A sitting with all that can clash. Instants in milliseconds. */

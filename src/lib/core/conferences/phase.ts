@@ -1,4 +1,4 @@
-import { localOf, type LocalDate } from '../time/local-time';
+import { localOf, type LocalDate } from '../time/local-of';
 import type { ConferenceFacts } from '../snapshot/snapshot';
 
 /** What people read about a conference; computed, never stored. */

@@ -1,6 +1,6 @@
 import { stretchesOf, type ConferenceHours, type DeskPlan, type When } from '../desks/desk-plan';
 import type { Hours } from '../slots/hours';
-import type { LocalDate } from '../time/local-time';
+import type { LocalDate } from '../time/local-of';
 
 /** An earlier date's own new date; a date that is left out has none. */
 export type DateShift = ReadonlyMap<LocalDate, LocalDate>;

@@ -1,7 +1,7 @@
 import { datesOfWeekly, type WeeklyDates } from '../repeats/recurrence';
 import { inOrderOfTime, withoutBreaks, type Hours } from '../slots/hours';
 import type { Division } from '../slots/slot-grid';
-import type { LocalDate } from '../time/local-time';
+import type { LocalDate } from '../time/local-of';
 import type { Stretch } from '../time/stretch';
 import type { Minutes } from '../time/units';
 import type { DeskId, PersonId } from '../ids';

@@ -1,5 +1,5 @@
 import type { Division } from '../slots/slot-grid';
-import { DAY_MINUTES, type LocalDate } from '../time/local-time';
+import { DAY_MINUTES, type LocalDate } from '../time/local-of';
 import { overlaps, type Stretch } from '../time/stretch';
 import type { Hours } from '../slots/hours';
 import {

@@ -1,7 +1,8 @@
 import { isWebLink } from '../links/web-link';
 import { faultOfHours, hoursFaultCodes, type HoursFaultCode } from '../slots/hours';
 import { LONGEST_GAP, LONGEST_SLOT, SHORTEST_SLOT, type Division } from '../slots/slot-grid';
-import { DAY_MINUTES, isLocalDate } from '../time/local-time';
+import { DAY_MINUTES } from '../time/local-of';
+import { isLocalDate } from '../time/local-time';
 import { overlaps } from '../time/stretch';
 import {
 	sittingsOfPlan,

@@ -1,6 +1,6 @@
 import { readPersonName } from '../register/person-name';
 import { plainName, plainText } from '../register/plain-text';
-import type { LocalDate } from '../time/local-time';
+import type { LocalDate } from '../time/local-of';
 import type { Hours } from '../slots/hours';
 import { overlaps } from '../time/stretch';
 import {

@@ -1,4 +1,4 @@
-import type { LocalDate } from '../time/local-time';
+import type { LocalDate } from '../time/local-of';
 
 /** Somebody who takes another's place at a desk on a date. */
 export interface NamedSubstitute {

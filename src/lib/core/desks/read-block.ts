@@ -1,4 +1,5 @@
-import { isLocalDate, weekday, type LocalDate } from '../time/local-time';
+import type { LocalDate } from '../time/local-of';
+import { isLocalDate, weekday } from '../time/local-time';
 import { parseTypedTime } from '../time/typed-time';
 import { languages, understandAll, type Meaning } from '../register/headings/understand-heading';
 import { plainText } from '../register/plain-text';

@@ -1,4 +1,4 @@
-import type { LocalDate } from '../time/local-time';
+import type { LocalDate } from '../time/local-of';
 import type { DeskPerson, Substitute } from './desk-plan';
 
 /** Who receives at a desk on a date. */

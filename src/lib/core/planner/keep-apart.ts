@@ -1,5 +1,5 @@
 import { groupBy } from '../group-by';
-import { MINUTE, type LocalDate } from '../time/local-time';
+import { MINUTE, type LocalDate } from '../time/local-of';
 import { joined, overlaps, type Stretch } from '../time/stretch';
 
 /** Something at the school on one date; instants in milliseconds. */

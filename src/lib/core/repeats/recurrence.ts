@@ -1,6 +1,7 @@
 import * as rrule from 'rrule';
 import type { Frequency, Options } from 'rrule';
-import { addDays, weekday, type LocalDate, typedDate } from '../time/local-time';
+import { type LocalDate, typedDate } from '../time/local-of';
+import { addDays, weekday } from '../time/local-time';
 import { forwarded } from './forwarded';
 
 /** Bundlers take the package's modules, Node its CommonJS, whose parts come as one default export. */

@@ -1,4 +1,4 @@
-import type { LocalDate } from '../time/local-time';
+import type { LocalDate } from '../time/local-of';
 import { groupBy } from '../group-by';
 import type { Stretch } from '../time/stretch';
 import { isCrowded } from './is-crowded';

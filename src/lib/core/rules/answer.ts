@@ -1,5 +1,5 @@
 import type { Mode } from '../ways-to-meet';
-import type { LocalDate } from '../time/local-time';
+import type { LocalDate } from '../time/local-of';
 
 /** Why not, with the facts from which a sentence is made. Instants in milliseconds. */
 export type Refusal =

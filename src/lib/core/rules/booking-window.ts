@@ -1,5 +1,6 @@
 import type { ConferenceFacts } from '../snapshot/snapshot';
-import { addDays, localOf, MINUTE, type LocalDate } from '../time/local-time';
+import { localOf, MINUTE, type LocalDate } from '../time/local-of';
+import { addDays } from '../time/local-time';
 import { firstRefusal, type Answer } from './answer';
 
 /** Who asks. The office, with a family on the telephone, is bound by what is possible, not by dates. */

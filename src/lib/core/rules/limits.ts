@@ -1,5 +1,5 @@
 import { groupBy } from '../group-by';
-import type { LocalDate } from '../time/local-time';
+import type { LocalDate } from '../time/local-of';
 import { firstRefusal, type Answer } from './answer';
 import type { Rules } from '../snapshot/rules';
 

@@ -1,5 +1,5 @@
-import type { LocalDate } from '../time/local-time';
-import { MINUTE } from '../time/local-time';
+import type { LocalDate } from '../time/local-of';
+import { MINUTE } from '../time/local-of';
 import type { TurnMinutes } from '../snapshot/turn';
 import type { Answer } from './answer';
 

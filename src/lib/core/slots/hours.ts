@@ -1,11 +1,5 @@
-import {
-	localTimeRefusals,
-	DAY_MINUTES,
-	instantOf,
-	isLocalDate,
-	MINUTE,
-	type LocalDate,
-} from '../time/local-time';
+import { DAY_MINUTES, MINUTE, type LocalDate } from '../time/local-of';
+import { localTimeRefusals, instantOf, isLocalDate } from '../time/local-time';
 import { overlaps, type Stretch } from '../time/stretch';
 import { slotGrid, type Division } from './slot-grid';
 

@@ -1,4 +1,5 @@
-import { DAY_MINUTES, isLocalDate, type LocalDate } from '../time/local-time';
+import { DAY_MINUTES, type LocalDate } from '../time/local-of';
+import { isLocalDate } from '../time/local-time';
 import type { Hours } from './hours';
 
 /** A slip of the hand in typed hours, and what was most likely meant. */

@@ -3,7 +3,7 @@ import type { DeskId, PersonId, SlotId } from '../ids';
 import type { DeskPerson, Substitute } from '../desks/desk-plan';
 import type { Rules } from './rules';
 import type { Stretch } from '../time/stretch';
-import type { LocalDate } from '../time/local-time';
+import type { LocalDate } from '../time/local-of';
 import type { Instant } from '../time/units';
 
 /** A conference as the computation sees it. Instants are milliseconds; there are no people's names. */

@@ -1,4 +1,5 @@
-import { isLocalDate, weekday, type LocalDate } from './local-time';
+import type { LocalDate } from './local-of';
+import { isLocalDate, weekday } from './local-time';
 import { parseTypedTime } from './typed-time';
 import type { Stretch } from './stretch';
 

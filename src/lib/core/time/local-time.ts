@@ -1,10 +1,5 @@
 import { Temporal } from 'temporal-polyfill';
-
-/** A date as people write it in a calendar: `YYYY-MM-DD`. */
-export type LocalDate = `${number}-${number}-${number}`;
-
-/** A text that somebody typed for a date; whether it is one is asked where it matters (`isLocalDate`). */
-export const typedDate = (text: string): LocalDate => text as LocalDate;
+import { typedDate, type LocalDate } from './local-of';
 
 /** A date of the library, which is one. */
 const dateFrom = (date: Temporal.PlainDate): LocalDate => typedDate(date.toString());
@@ -17,10 +12,6 @@ export type LocalTimeResult =
 	/** `epoch` in milliseconds; `twice` when the clock shows this time twice (the earlier is taken). */
 	| { readonly ok: true; readonly epoch: number; readonly twice: boolean }
 	| { readonly ok: false; readonly refusal: LocalTimeRefusal };
-
-/** Minutes of a whole local day; as a time of day it means midnight at its end. */
-export const DAY_MINUTES = 1440;
-export const MINUTE = 60_000;
 
 /** Whether the runtime's IANA time zone data knows the name. */
 export function isTimeZone(zone: string): boolean {
@@ -59,12 +50,6 @@ export function instantOf(date: LocalDate, minute: number, zone: string): LocalT
 	return earlier.toPlainDateTime().equals(plain)
 		? { ok: true, epoch: earlier.epochMilliseconds, twice: true }
 		: { ok: false, refusal: 'no-such-time' };
-}
-
-/** What calendar and clock show at an instant (milliseconds) in a zone; `minute` after midnight. */
-export function localOf(epoch: number, zone: string): { date: LocalDate; minute: number } {
-	const local = Temporal.Instant.fromEpochMilliseconds(epoch).toZonedDateTimeISO(zone);
-	return { date: dateFrom(local.toPlainDate()), minute: local.hour * 60 + local.minute };
 }
 
 /** The date so many days later (or earlier, when negative). */

@@ -1,4 +1,4 @@
-import { DAY_MINUTES } from './local-time';
+import { DAY_MINUTES } from './local-of';
 
 const SHAPE = /^(\d{1,2})(?:[:.h ]{0,3}(\d{2}))?\s*(?:h|uhr|([ap])\.?\s*m\.?)?$/;
 

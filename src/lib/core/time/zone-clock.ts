@@ -1,11 +1,5 @@
-import {
-	addDays,
-	isTimeZone,
-	laterInstantOf,
-	MINUTE,
-	type LocalDate,
-	typedDate,
-} from './local-time';
+import { MINUTE, type LocalDate, typedDate } from './local-of';
+import { addDays, isTimeZone, laterInstantOf } from './local-time';
 
 const WEEK = 7 * 24 * 60 * MINUTE;
 /** A Monday; any one will do. */

@@ -1,7 +1,7 @@
 import type { Mode } from '../ways-to-meet';
 import type { NamedSubstitute } from '../desks/named-substitutes';
 import { modeOf } from '../rules/places';
-import { MINUTE, type LocalDate } from '../time/local-time';
+import { MINUTE, type LocalDate } from '../time/local-of';
 import type { FixedAppointment, FreeSlot, VisitProblem } from '../planner/visit-problem';
 import type { Refusal, RefusalCode } from '../rules/answer';
 import { familyRow, hasInterpreter } from './family-row';

@@ -1,7 +1,7 @@
 import { bestVisit } from '../planner/best-visit';
 import { asFixed } from '../planner/plan-visit';
 import type { FreeSlot, Placement, VisitProblem } from '../planner/visit-problem';
-import { MINUTE } from '../time/local-time';
+import { MINUTE } from '../time/local-of';
 import { isChangeable } from './as-of';
 import {
 	familyVisitProblem,

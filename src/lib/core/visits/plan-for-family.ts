@@ -5,7 +5,7 @@ import {
 	type FamilyProjection,
 	type VisitChoice,
 } from './family-projection';
-import { MINUTE } from '../time/local-time';
+import { MINUTE } from '../time/local-of';
 import type { WantedAppointment } from './wanted-appointment';
 import { asFixed } from '../planner/plan-visit';
 import { suggestVisits, type Suggestion, type SuggestionName } from '../planner/suggest-visits';

@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm';
-import { localOf } from '../../core/time/local-time';
+import { localOf } from '../../core/time/local-of';
 import { keyedDigest, sameDigest } from '../foundation/keyed-digest';
 import type { App } from '../app';
 import { schoolSetUp } from '../../operations/school';

@@ -3,7 +3,7 @@ import { z } from 'zod';
 import type { Actor } from '../../core/permissions/may';
 import { instantOf, isLocalDate } from '../../core/time/local-time';
 import { parseTypedTime } from '../../core/time/typed-time';
-import { DAY_MINUTES } from '../../core/time/local-time';
+import { DAY_MINUTES } from '../../core/time/local-of';
 import { m } from '$lib/paraglide/messages';
 import { blockRemove, calendarRemove } from '../../operations/calendars';
 import { addBlock, removeBlock, removeCalendar } from './change-calendars';

@@ -1,6 +1,7 @@
 import { asc, eq } from 'drizzle-orm';
 import { may, SYSTEM, type Actor } from '../../core/permissions/may';
-import { addDays, laterInstantOf, localOf } from '../../core/time/local-time';
+import { localOf } from '../../core/time/local-of';
+import { addDays, laterInstantOf } from '../../core/time/local-time';
 import type { App } from '../app';
 import { busyTime, calendar } from '../foundation/database/schema';
 import { readSchool } from '../register/school';

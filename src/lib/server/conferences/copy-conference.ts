@@ -2,13 +2,8 @@ import { eq, inArray, sql } from 'drizzle-orm';
 import { shiftHours, shiftOf, shiftPlan } from '../../core/conferences/shift-conference';
 import { datesOf } from '../../core/desks/desk-plan';
 import { usualRules } from '../../core/snapshot/rules';
-import {
-	addDays,
-	daysBetween,
-	instantOf,
-	localOf,
-	type LocalDate,
-} from '../../core/time/local-time';
+import { localOf, type LocalDate } from '../../core/time/local-of';
+import { addDays, daysBetween, instantOf } from '../../core/time/local-time';
 import { conferenceCopy } from '../../operations/conferences';
 import type { Reader } from '../foundation/database/connect';
 import { conference, person } from '../foundation/database/schema';

@@ -8,7 +8,8 @@ import {
 	type AvailableHours,
 } from '../../core/time/available-hours';
 import { usualRules } from '../../core/snapshot/rules';
-import { laterInstantOf, type LocalDate } from '../../core/time/local-time';
+import type { LocalDate } from '../../core/time/local-of';
+import { laterInstantOf } from '../../core/time/local-time';
 import { joined, type Stretch } from '../../core/time/stretch';
 import { walksBetween } from '../rooms/walks';
 import { busyOf } from '../calendars/busy-of';

@@ -2,7 +2,7 @@ import { desc, eq } from 'drizzle-orm';
 import { validate } from 'uuid';
 import { phaseOf, type Phase } from '../../core/conferences/phase';
 import { datesOf } from '../../core/desks/desk-plan';
-import type { LocalDate } from '../../core/time/local-time';
+import type { LocalDate } from '../../core/time/local-of';
 import type { Reader } from '../foundation/database/connect';
 import { conference } from '../foundation/database/schema';
 

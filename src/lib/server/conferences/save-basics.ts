@@ -6,7 +6,7 @@ import {
 } from '../../core/conferences/basics';
 import { isSame } from '../../core/merge/is-same';
 import { mergeFields } from '../../core/merge/merge-fields';
-import { localOf } from '../../core/time/local-time';
+import { localOf } from '../../core/time/local-of';
 import { basicsSave } from '../../operations/conferences';
 import type { Clock } from '../foundation/clock';
 import type { Transaction } from '../foundation/database/connect';

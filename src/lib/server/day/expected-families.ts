@@ -1,9 +1,9 @@
-import type { LocalDate } from '../../core/time/local-time';
+import type { LocalDate } from '../../core/time/local-of';
 import { and, asc, eq, inArray } from 'drizzle-orm';
 import type { NamedSubstitute } from '../../core/desks/named-substitutes';
 import { groupBy } from '../../core/group-by';
 import { may, type Actor } from '../../core/permissions/may';
-import { localOf } from '../../core/time/local-time';
+import { localOf } from '../../core/time/local-of';
 import type { App } from '../app';
 import { loadSnapshot } from '../conferences/load-snapshot';
 import { visibleConferences } from '../conferences/read-conference';

@@ -4,7 +4,7 @@ import type { Desk } from '../../core/snapshot/snapshot';
 import type { NamedSubstitute } from '../../core/desks/named-substitutes';
 import { groupBy } from '../../core/group-by';
 import { may, type Actor } from '../../core/permissions/may';
-import { localOf, type LocalDate } from '../../core/time/local-time';
+import { localOf, type LocalDate } from '../../core/time/local-of';
 import type { Seated } from '../../operations/floor';
 import type { App } from '../app';
 import { loadSnapshot } from '../conferences/load-snapshot';

@@ -1,4 +1,4 @@
-import type { LocalDate } from '../../core/time/local-time';
+import type { LocalDate } from '../../core/time/local-of';
 import { and, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
 import type { DeskPlan } from '../../core/desks/desk-plan';
 import { receiversOn } from '../../core/desks/receivers';

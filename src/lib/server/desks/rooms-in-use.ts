@@ -1,4 +1,4 @@
-import type { LocalDate } from '../../core/time/local-time';
+import type { LocalDate } from '../../core/time/local-of';
 import { eq, inArray, isNotNull } from 'drizzle-orm';
 import { sittingsOfPlan, type ConferenceHours, type DeskPlan } from '../../core/desks/desk-plan';
 import { setSittings } from '../../core/desks/edit-plan';

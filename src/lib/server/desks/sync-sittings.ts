@@ -1,4 +1,4 @@
-import type { LocalDate } from '../../core/time/local-time';
+import type { LocalDate } from '../../core/time/local-of';
 import { and, eq, notInArray } from 'drizzle-orm';
 import {
 	sittingsOfPlan,

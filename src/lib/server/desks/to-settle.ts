@@ -1,7 +1,7 @@
 import { and, asc, eq, inArray, isNotNull, or } from 'drizzle-orm';
 import type { DeskPlan } from '../../core/desks/desk-plan';
 import { addSitting, placesOf, type EditTools } from '../../core/desks/edit-plan';
-import { localOf, MINUTE } from '../../core/time/local-time';
+import { localOf, MINUTE } from '../../core/time/local-of';
 import type { SlotToSettle } from '../../operations/desk-board';
 import { slotKeep } from '../../operations/desks';
 import type { App } from '../app';

@@ -1,4 +1,4 @@
-import type { LocalDate } from '../../core/time/local-time';
+import type { LocalDate } from '../../core/time/local-of';
 import { sql, type SQL } from 'drizzle-orm';
 import type { ConferenceSnapshot } from '../../core/snapshot/snapshot';
 import { indexOf } from '../../core/snapshot/snapshot-index';

@@ -18,7 +18,7 @@ import { changeableUntil, isOpen } from '../../core/rules/booking-window';
 import { interpretersFree } from '../../core/rules/interpreters';
 import { fittingPlaces } from '../../core/rules/places';
 import { placesOf, slotAnswer } from '../../core/rules/slot-answer';
-import { localOf, MINUTE } from '../../core/time/local-time';
+import { localOf, MINUTE } from '../../core/time/local-of';
 import { lengthOf, type VisitFacts } from '../../core/visits/settle-visit';
 import type { App } from '../app';
 import type { AppointmentState } from './appointment-state';

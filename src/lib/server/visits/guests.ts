@@ -2,7 +2,7 @@ import { and, asc, eq, isNull } from 'drizzle-orm';
 import { metAt, type MetAt } from '../../core/desks/named-substitutes';
 import type { StudentRight } from '../../core/permissions/adult-rights';
 import { may, type Actor } from '../../core/permissions/may';
-import { localOf } from '../../core/time/local-time';
+import { localOf } from '../../core/time/local-of';
 import { guestAsk, guestWithdraw } from '../../operations/visits';
 import type { App } from '../app';
 import { loadSnapshot } from '../conferences/load-snapshot';

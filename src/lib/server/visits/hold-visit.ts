@@ -1,6 +1,6 @@
 import { eq, sql } from 'drizzle-orm';
 import type { ConferenceSnapshot } from '../../core/snapshot/snapshot';
-import { MINUTE } from '../../core/time/local-time';
+import { MINUTE } from '../../core/time/local-of';
 import { compareVisits } from '../../core/visits/compare-visits';
 import type { KeptAppointment, WantedAppointment } from '../../core/visits/wanted-appointment';
 import {

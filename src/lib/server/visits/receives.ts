@@ -1,5 +1,5 @@
 import { receiversOn } from '../../core/desks/receivers';
-import { localOf } from '../../core/time/local-time';
+import { localOf } from '../../core/time/local-of';
 import { loadSnapshot } from '../conferences/load-snapshot';
 import type { Reader } from '../foundation/database/connect';
 import type { appointment } from '../foundation/database/schema';

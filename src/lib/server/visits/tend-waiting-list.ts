@@ -3,7 +3,7 @@ import { seatStates } from '../../core/snapshot/seat-state';
 import type { ConferenceSnapshot, Slot } from '../../core/snapshot/snapshot';
 import { groupBy } from '../../core/group-by';
 import { SYSTEM } from '../../core/permissions/may';
-import { MINUTE } from '../../core/time/local-time';
+import { MINUTE } from '../../core/time/local-of';
 import { settleVisit, type SettledAppointment } from '../../core/visits/settle-visit';
 import { waitingLapse, waitingOffer } from '../../operations/tending';
 import { loadSnapshot } from '../conferences/load-snapshot';

@@ -6,7 +6,7 @@ import { placeKey, REMOTE } from '../../core/snapshot/ways';
 import { receiversOn } from '../../core/desks/receivers';
 import type { Actor } from '../../core/permissions/may';
 import { deskDayCounts, type Counted } from '../../core/rules/limits';
-import { localOf, type LocalDate } from '../../core/time/local-time';
+import { localOf, type LocalDate } from '../../core/time/local-of';
 import type { StayingAppointment, VisitFacts } from '../../core/visits/settle-visit';
 import { rowsOf } from '../foundation/database/rows-of';
 import type { Reader } from '../foundation/database/connect';

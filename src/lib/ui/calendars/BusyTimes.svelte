@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { X } from '@lucide/svelte';
 	import type { enhance as Enhance } from '$app/forms';
-	import { localOf } from '$lib/core/time/local-time';
+	import { localOf } from '$lib/core/time/local-of';
 	import { m } from '$lib/paraglide/messages';
 	import { dateText, momentText, timeText } from '../parts/format/when';
 

@@ -10,7 +10,8 @@
 	import { datesOf, stretchesOf } from '$lib/core/desks/desk-plan';
 	import { mergeFields } from '$lib/core/merge/merge-fields';
 	import { countSlots, LONGEST_GAP, LONGEST_SLOT, SHORTEST_SLOT } from '$lib/core/slots/slot-grid';
-	import { addDays, isTimeZone, weekday, type LocalDate } from '$lib/core/time/local-time';
+	import type { LocalDate } from '$lib/core/time/local-of';
+	import { addDays, isTimeZone, weekday } from '$lib/core/time/local-time';
 	import { placeKinds } from '$lib/core/ways-to-meet';
 	import { m } from '$lib/paraglide/messages';
 	import NumberField from '../parts/forms/NumberField.svelte';

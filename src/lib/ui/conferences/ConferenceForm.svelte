@@ -12,7 +12,8 @@
 </script>
 
 <script lang="ts">
-	import { isTimeZone, type LocalDate } from '$lib/core/time/local-time';
+	import type { LocalDate } from '$lib/core/time/local-of';
+	import { isTimeZone } from '$lib/core/time/local-time';
 	import { LONGEST_SLOT, SHORTEST_SLOT } from '$lib/core/slots/slot-grid';
 	import { m } from '$lib/paraglide/messages';
 	import ZoneField from '../parts/forms/ZoneField.svelte';

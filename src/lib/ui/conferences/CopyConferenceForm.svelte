@@ -1,7 +1,8 @@
 <script lang="ts">
 	import type { enhance as Enhance } from '$app/forms';
 	import { untrack } from 'svelte';
-	import { addDays, daysBetween, type LocalDate } from '$lib/core/time/local-time';
+	import type { LocalDate } from '$lib/core/time/local-of';
+	import { addDays, daysBetween } from '$lib/core/time/local-time';
 	import { m } from '$lib/paraglide/messages';
 	import { listText, localDateText } from '../parts/format/when';
 

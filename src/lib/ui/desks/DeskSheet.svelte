@@ -2,7 +2,8 @@
 	import { Repeat, Trash2 } from '@lucide/svelte';
 	import { followConference, placesOf } from '$lib/core/desks/edit-plan';
 	import type { DeskPlan } from '$lib/core/desks/desk-plan';
-	import { addDays, weekday, type LocalDate } from '$lib/core/time/local-time';
+	import type { LocalDate } from '$lib/core/time/local-of';
+	import { addDays, weekday } from '$lib/core/time/local-time';
 	import { m } from '$lib/paraglide/messages';
 	import CopyLink from '../parts/CopyLink.svelte';
 	import type { Teacher } from './board-facts';

@@ -1,6 +1,6 @@
 <script lang="ts" module>
 	import type { PlaceKind } from '$lib/core/ways-to-meet';
-	import type { LocalDate } from '$lib/core/time/local-time';
+	import type { LocalDate } from '$lib/core/time/local-of';
 	import type { ConferenceHours, DeskPlan } from '$lib/core/desks/desk-plan';
 	import type { BoardFacts } from './board-facts';
 

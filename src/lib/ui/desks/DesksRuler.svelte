@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { type LocalDate, typedDate } from '$lib/core/time/local-time';
+	import { type LocalDate, typedDate } from '$lib/core/time/local-of';
 	import { tick } from 'svelte';
 	import {
 		addSitting,

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import type { LocalDate } from '$lib/core/time/local-time';
+	import type { LocalDate } from '$lib/core/time/local-of';
 	import { Plus, X } from '@lucide/svelte';
 	import type { enhance as Enhance } from '$app/forms';
 	import { untrack } from 'svelte';

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import type { LocalDate } from '$lib/core/time/local-time';
+	import type { LocalDate } from '$lib/core/time/local-of';
 	import { Copy, Scissors, Trash2 } from '@lucide/svelte';
 	import {
 		clampStretch,

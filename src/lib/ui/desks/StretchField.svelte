@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { type LocalDate, typedDate } from '$lib/core/time/local-time';
+	import { type LocalDate, typedDate } from '$lib/core/time/local-of';
 	import type { Hours } from '$lib/core/slots/hours';
 	import { slipOf, type Slip } from '$lib/core/slots/typed-hours';
 	import { formatTimeOfDay, parseTypedTime } from '$lib/core/time/typed-time';

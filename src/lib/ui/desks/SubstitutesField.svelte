@@ -1,5 +1,5 @@
 <script lang="ts">
-	import type { LocalDate } from '$lib/core/time/local-time';
+	import type { LocalDate } from '$lib/core/time/local-of';
 	import { X } from '@lucide/svelte';
 	import type { DeskPlan } from '$lib/core/desks/desk-plan';
 	import { m } from '$lib/paraglide/messages';

@@ -1,4 +1,4 @@
-import { typedDate } from '$lib/core/time/local-time';
+import { typedDate } from '$lib/core/time/local-of';
 import type { Hours } from '$lib/core/slots/hours';
 
 /** A sitting on the ruler: a desk's sittings never overlap, so desk, date and start name one. */

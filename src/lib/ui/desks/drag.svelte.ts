@@ -1,5 +1,5 @@
 /* eslint-disable svelte/prefer-svelte-reactivity -- bars are told by themselves, not through a map */
-import type { LocalDate } from '$lib/core/time/local-time';
+import type { LocalDate } from '$lib/core/time/local-of';
 import type { Stretch } from '$lib/core/time/stretch';
 import { barKey, type BarRef } from './bar-key';
 import { draggedTo, drawnTo, minuteAt, type Dragged, type DragMode, type Track } from './dragged';

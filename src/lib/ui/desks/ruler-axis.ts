@@ -1,5 +1,5 @@
 import type { Hours } from '$lib/core/slots/hours';
-import { DAY_MINUTES, type LocalDate } from '$lib/core/time/local-time';
+import { DAY_MINUTES, type LocalDate } from '$lib/core/time/local-of';
 
 /** One date's time from left to right, in minutes after midnight, with room to draw on both sides. */
 export interface DateAxis {

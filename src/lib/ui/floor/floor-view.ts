@@ -1,5 +1,5 @@
 import { metAt } from '$lib/core/desks/named-substitutes';
-import type { LocalDate } from '$lib/core/time/local-time';
+import type { LocalDate } from '$lib/core/time/local-of';
 import type { Floor, FloorDesk, FloorSlot } from '$lib/operations/floor';
 
 /** A desk as it is met on one date. */

@@ -1,4 +1,4 @@
-import { MINUTE } from '$lib/core/time/local-time';
+import { MINUTE } from '$lib/core/time/local-of';
 import type { Stretch } from '$lib/core/time/stretch';
 
 /** Hours with nothing in them for longer than this are drawn as a narrow break. */

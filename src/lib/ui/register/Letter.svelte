@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { toString as drawCode } from 'qrcode';
-	import type { LocalDate } from '$lib/core/time/local-time';
+	import type { LocalDate } from '$lib/core/time/local-of';
 	import type { Letter } from '$lib/operations/messages';
 	import { m } from '$lib/paraglide/messages';
 	import ChairMark from '../parts/chairs/ChairMark.svelte';

@@ -2,7 +2,7 @@
 	import { isChangeable } from '$lib/core/visits/as-of';
 	import { modeOf } from '$lib/core/rules/places';
 	import type { FamilyProjection, ShownAppointment } from '$lib/core/visits/family-projection';
-	import { MINUTE } from '$lib/core/time/local-time';
+	import { MINUTE } from '$lib/core/time/local-of';
 	import { m } from '$lib/paraglide/messages';
 	import { listText, momentText, timeText } from '../parts/format/when';
 	import AskOnce from '../parts/AskOnce.svelte';

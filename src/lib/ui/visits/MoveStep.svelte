@@ -3,7 +3,7 @@
 	import type { FamilyProjection, ShownAppointment } from '$lib/core/visits/family-projection';
 	import { groupBy } from '$lib/core/group-by';
 	import { movesOf, type Move } from '$lib/core/visits/moves';
-	import { MINUTE } from '$lib/core/time/local-time';
+	import { MINUTE } from '$lib/core/time/local-of';
 	import { m } from '$lib/paraglide/messages';
 	import { dateText, localDateText, momentText, timeText } from '../parts/format/when';
 	import { bookedEntries, movedEntries } from './ribbon-entry';

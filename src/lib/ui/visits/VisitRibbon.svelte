@@ -2,7 +2,7 @@
 	import type { Snippet } from 'svelte';
 	import { ChevronDown } from '@lucide/svelte';
 	import { groupBy } from '$lib/core/group-by';
-	import { MINUTE } from '$lib/core/time/local-time';
+	import { MINUTE } from '$lib/core/time/local-of';
 	import { m } from '$lib/paraglide/messages';
 	import { localDateText, timeText } from '../parts/format/when';
 	import type { RibbonEntry, Walk } from './ribbon-entry';

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { groupBy } from '$lib/core/group-by';
-	import { MINUTE } from '$lib/core/time/local-time';
+	import { MINUTE } from '$lib/core/time/local-of';
 	import { formatTimeOfDay, parseTypedTime } from '$lib/core/time/typed-time';
 	import { familyVisitProblem, type FamilyProjection } from '$lib/core/visits/family-projection';
 	import { m } from '$lib/paraglide/messages';

@@ -1,7 +1,7 @@
-import type { LocalDate } from '$lib/core/time/local-time';
+import type { LocalDate } from '$lib/core/time/local-of';
 import type { FamilyProjection } from '$lib/core/visits/family-projection';
 import { metAt } from '$lib/core/desks/named-substitutes';
-import { localOf, MINUTE } from '$lib/core/time/local-time';
+import { localOf, MINUTE } from '$lib/core/time/local-of';
 import { turnMinutes } from '$lib/core/snapshot/turn';
 import type { Visit } from '$lib/core/planner/visit-problem';
 import { givingUp } from '$lib/core/visits/giving-up';

@@ -1,4 +1,4 @@
-import { MINUTE } from '$lib/core/time/local-time';
+import { MINUTE } from '$lib/core/time/local-of';
 import { m } from '$lib/paraglide/messages';
 import { dateText, listText } from '../parts/format/when';
 import type { RibbonEntry } from './ribbon-entry';

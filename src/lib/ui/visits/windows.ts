@@ -1,4 +1,4 @@
-import { localOf, MINUTE, type LocalDate } from '$lib/core/time/local-time';
+import { localOf, MINUTE, type LocalDate } from '$lib/core/time/local-of';
 import type { FamilySlot } from '$lib/core/visits/family-projection';
 import { groupBy } from '$lib/core/group-by';
 import { joined, type Stretch } from '$lib/core/time/stretch';

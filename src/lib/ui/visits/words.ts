@@ -1,6 +1,6 @@
 import type { FamilyDesk, FamilyProjection } from '$lib/core/visits/family-projection';
 import { groupBy } from '$lib/core/group-by';
-import { MINUTE } from '$lib/core/time/local-time';
+import { MINUTE } from '$lib/core/time/local-of';
 import type { SuggestionName } from '$lib/core/planner/suggest-visits';
 import type { WhyNot } from '$lib/core/visits/why-not';
 import { m } from '$lib/paraglide/messages';

@@ -1,7 +1,8 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import { datesOf } from '$lib/core/desks/desk-plan';
-import { addDays, isLocalDate, localOf } from '$lib/core/time/local-time';
+import { localOf } from '$lib/core/time/local-of';
+import { addDays, isLocalDate } from '$lib/core/time/local-time';
 import { m } from '$lib/paraglide/messages';
 import { copyConference, peopleWhoLeft } from '$lib/server/conferences/copy-conference';
 import { listConferences } from '$lib/server/conferences/read-conference';

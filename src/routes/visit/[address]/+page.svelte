@@ -5,6 +5,7 @@
 	import { m } from '$lib/paraglide/messages';
 	import ChairMark from '$lib/ui/parts/chairs/ChairMark.svelte';
 	import { listText } from '$lib/ui/parts/format/when';
+	import { oneAtATime } from '$lib/ui/parts/live/one-at-a-time';
 	import FamilyVisit from '$lib/ui/visits/FamilyVisit.svelte';
 	import { addressOf, placeIn, type VisitPlace } from '$lib/ui/visits/visit-step';
 
@@ -13,6 +14,9 @@
 	/** The school's clock goes on from where it was when the page was read. */
 	const readAt = $derived({ school: data.now, here: performance.now() });
 	const clock = { now: () => readAt.school + performance.now() - readAt.here };
+
+	/** Of two readings at once the router drops one; whoever waited for it would go on with what was before. */
+	const reload = oneAtATime(() => refreshAll());
 
 	/** Where the page is stands in its address, so that it is there again after a reload and on the way back. */
 	let at = $state.raw(untrack(() => placeIn(page.url)));
@@ -63,7 +67,7 @@
 			isLeaving={() => navigating.to !== null}
 			go={(place) => void write(place, pushState)}
 			stay={() => void write({}, replaceState)}
-			reload={() => refreshAll()}
+			{reload}
 		>
 			{#snippet foot()}
 				<footer class="no-print mt-10 flex flex-wrap gap-x-5 border-t border-base-300 pt-2">

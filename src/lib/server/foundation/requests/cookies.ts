@@ -1,5 +1,6 @@
 import type { Cookies } from '@sveltejs/kit';
-import { addDays, daysBetween, localOf, type LocalDate } from '../../../core/time/local-time';
+import { localOf, type LocalDate } from '../../../core/time/local-of';
+import { addDays, daysBetween } from '../../../core/time/local-time';
 import type { App } from '../../app';
 import { lastVisibleDate } from '../../conferences/read-conference';
 import { cookieWith } from '../../invitations/visitors';

@@ -3,7 +3,8 @@
 	import { faultsOfHours, type Hours } from '$lib/core/slots/hours';
 	import { countSlots, slotGrid, type Division } from '$lib/core/slots/slot-grid';
 	import { slipOf } from '$lib/core/slots/typed-hours';
-	import { addDays, isLocalDate, type LocalDate } from '$lib/core/time/local-time';
+	import type { LocalDate } from '$lib/core/time/local-of';
+	import { addDays, isLocalDate } from '$lib/core/time/local-time';
 	import { m } from '$lib/paraglide/messages';
 	import { formatTimeOfDay } from '$lib/core/time/typed-time';
 	import { weekdayText } from '../format/when';

@@ -1,5 +1,6 @@
 <script lang="ts">
-	import { instantOf, localOf, typedDate } from '$lib/core/time/local-time';
+	import { localOf, typedDate } from '$lib/core/time/local-of';
+	import { instantOf } from '$lib/core/time/local-time';
 	import { formatTimeOfDay, parseTypedTime } from '$lib/core/time/typed-time';
 	import { m } from '$lib/paraglide/messages';
 	import Field from './Field.svelte';

@@ -2,7 +2,8 @@
 	import type { WeeklyHours } from '$lib/core/desks/desk-plan';
 	import { datesOfWeekly } from '$lib/core/repeats/recurrence';
 	import { countSlots, type Division } from '$lib/core/slots/slot-grid';
-	import { addDays, weekday, type LocalDate, typedDate } from '$lib/core/time/local-time';
+	import { type LocalDate, typedDate } from '$lib/core/time/local-of';
+	import { addDays, weekday } from '$lib/core/time/local-time';
 	import { m } from '$lib/paraglide/messages';
 	import { localDateText, weekdayText } from '../format/when';
 	import NumberField from './NumberField.svelte';

@@ -1,6 +1,6 @@
 import { error, type RequestEvent } from '@sveltejs/kit';
 import { may } from '$lib/core/permissions/may';
-import { localOf } from '$lib/core/time/local-time';
+import { localOf } from '$lib/core/time/local-of';
 import { m } from '$lib/paraglide/messages';
 import { conferenceAt } from '$lib/server/conferences/read-conference';
 import { readDeskBoard } from '$lib/server/desks/desk-board';

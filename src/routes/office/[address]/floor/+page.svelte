@@ -1,5 +1,5 @@
 <script lang="ts">
-	import type { LocalDate } from '$lib/core/time/local-time';
+	import type { LocalDate } from '$lib/core/time/local-of';
 	import { invalidateAll } from '$app/navigation';
 	import { navigating } from '$app/state';
 	import { untrack } from 'svelte';

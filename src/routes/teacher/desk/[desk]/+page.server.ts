@@ -1,7 +1,7 @@
 import { error, fail } from '@sveltejs/kit';
 import { z } from 'zod';
 import { datesOf } from '$lib/core/desks/desk-plan';
-import { localOf } from '$lib/core/time/local-time';
+import { localOf } from '$lib/core/time/local-of';
 import { m } from '$lib/paraglide/messages';
 import { listCalendars } from '$lib/server/calendars/calendars';
 import { conferenceHours } from '$lib/server/conferences/conference-hours';

@@ -1,4 +1,4 @@
-import type { LocalDate } from '../../../../core/time/local-time';
+import type { LocalDate } from '../../../../core/time/local-of';
 import type { DeskId, PersonId, SlotId } from '../../../../core/ids';
 import { sql } from 'drizzle-orm';
 import {
