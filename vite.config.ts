@@ -5,6 +5,19 @@ import { defineConfig } from 'vite';
 import { nodeWorker } from './scripts/node-worker.mjs';
 import { usedMessages } from './scripts/used-messages.mjs';
 
+/** The sentences that several pages say lie in a few files, not in one for each two pages that share some. */
+const codeSplitting = {
+	groups: [
+		{
+			name: 'sentences',
+			test: /paraglide[\\/]messages[\\/]/,
+			minShareCount: 2,
+			entriesAware: true,
+			entriesAwareMergeThreshold: 4_000,
+		},
+	],
+};
+
 export default defineConfig({
 	plugins: [
 		tailwindcss(),
@@ -19,5 +32,6 @@ export default defineConfig({
 		nodeWorker(),
 		usedMessages(),
 	],
+	environments: { client: { build: { rolldownOptions: { output: { codeSplitting } } } } },
 	worker: { format: 'es' },
 });
