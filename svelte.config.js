@@ -7,6 +7,8 @@ export default {
 	compilerOptions: { runes: true },
 	kit: {
 		adapter: adapter(),
+		// A family's page registers it, for its own addresses.
+		serviceWorker: { register: false },
 		csp: {
 			mode: 'nonce',
 			directives: {

@@ -1,5 +1,10 @@
 import type { HandleClientError } from '@sveltejs/kit';
 import { m } from '$lib/paraglide/messages';
+import { getLocale, overwriteGetLocale } from '$lib/paraglide/runtime';
+
+// Another language comes with another page; the cookie need not be read for every sentence.
+const locale = getLocale();
+overwriteGetLocale(() => locale);
 
 /** A browser says in these words, or in others, that nothing came back: it is a TypeError in all of them. */
 const isLost = (error: unknown): boolean =>

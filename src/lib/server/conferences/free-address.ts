@@ -17,7 +17,7 @@ export function addressOf(name: string): string {
 }
 
 /** Addresses beside which conferences live. */
-const RESERVED = ['new', 'people', 'accounts', 'rooms'];
+const RESERVED = ['new', 'people', 'accounts', 'rooms', 'details', 'kept'];
 
 async function takenAddresses(db: Reader, exceptId: string | null): Promise<Set<string>> {
 	const rows = await db

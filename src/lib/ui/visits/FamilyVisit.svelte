@@ -11,6 +11,7 @@
 	import type { Clock } from './clock';
 	import { ChoiceStore, type PendingVisit } from './kept-choices';
 	import { liveProjection } from './live-projection.svelte';
+	import { warmPlanner } from './planner';
 	import MoveStep from './MoveStep.svelte';
 	import NotNow from './NotNow.svelte';
 	import { suggestedEntries, wantedEntries } from './ribbon-entry';
@@ -106,6 +107,7 @@
 			view: planView,
 			choice,
 			isShown: place.step === 'visit' && !isDone,
+			isNext: place.step === 'when',
 			isAsking: sending.pending === null,
 		}),
 		() => reload(),
@@ -139,6 +141,7 @@
 		const pending = choices.takeUp();
 		isKept = true;
 		if (pending) void finish(pending);
+		if (view.notBookable === null) warmPlanner();
 	});
 
 	let main = $state<HTMLElement>();
@@ -155,7 +158,8 @@
 		isDone = false;
 		isUnsure = false;
 		lastAct = null;
-		plans.forget();
+		// What was planned ahead is what the next step shows.
+		if (next.step !== 'visit') plans.forget();
 		go(next);
 		scrollTo(0, 0);
 	}

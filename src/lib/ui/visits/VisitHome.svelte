@@ -37,8 +37,8 @@
 		school: { readonly name: string; readonly telephone: string | null };
 		/** The last moment at which something on the page became something else. */
 		now: number;
-		/** Where the calendar file is. */
-		calendar: string;
+		/** Where the calendar file is; `null`: out of reach. */
+		calendar: string | null;
 		/** What the family did last, for as long as it can be taken back. */
 		lastAct: LastAct | null;
 		/** Another adult of the family booked while this page was open. */
@@ -165,10 +165,12 @@
 {/if}
 {#if entries.length}
 	<div class="no-print grid gap-2">
-		<a class="btn btn-outline" href={calendar} download>
-			<CalendarPlus size={18} aria-hidden="true" />
-			{m.booked_calendar()}
-		</a>
+		{#if calendar !== null}
+			<a class="btn btn-outline" href={calendar} download>
+				<CalendarPlus size={18} aria-hidden="true" />
+				{m.booked_calendar()}
+			</a>
+		{/if}
 		<button type="button" class="btn btn-outline" onclick={() => print()}>
 			<Printer size={18} aria-hidden="true" />
 			{m.booked_print()}

@@ -6,8 +6,12 @@ import PlannerWorker from './planner.worker?worker';
 
 let planner: Comlink.Remote<Planner> | null = null;
 
+const started = () => (planner ??= Comlink.wrap<Planner>(new PlannerWorker()));
+
+/** Has the planner at hand before it is asked. */
+export const warmPlanner = (): void => void started();
+
 /** Plans visits beside the page, so that it stays smooth. The same code runs on the server. */
 export function suggestInWorker(problem: VisitProblem): Promise<Suggestions> {
-	planner ??= Comlink.wrap<Planner>(new PlannerWorker());
-	return planner.suggestVisits(problem);
+	return started().suggestVisits(problem);
 }

@@ -14,6 +14,8 @@ export interface Planned {
 	readonly choice: VisitChoice;
 	/** Whether whole visits are on the screen. */
 	readonly isShown: boolean;
+	/** Whether they may be there with the next tap. */
+	readonly isNext: boolean;
 	/** Whether what is lost is asked about: not while it is being booked. */
 	readonly isAsking: boolean;
 }
@@ -58,8 +60,8 @@ export class VisitPlans {
 	constructor(planned: () => Planned, reload: () => Promise<void>) {
 		this.#planned = planned;
 		$effect(() => {
-			const { isShown, view, choice } = planned();
-			if (!isShown || this.isArranged || this.#plans?.for === this.#asked) return;
+			const { isShown, isNext, view, choice } = planned();
+			if (isShown ? this.isArranged || this.#plans?.for === this.#asked : !isNext) return;
 			const wanted = this.#asked;
 			let isStale = false;
 			void suggestInWorker(familyVisitProblem(view, choice)).then((suggestions) => {

@@ -15,5 +15,7 @@ export const load: PageServerLoad = async ({ locals, params, url }) => {
 		),
 		families: await childrenOf(app, locals.adults, conference.id),
 		now: app.clock.now(),
+		/** A typed code may have been typed on anybody's machine. */
+		mayKeep: adult.through.startsWith('invitation:'),
 	};
 };

@@ -1,12 +1,14 @@
 <script lang="ts">
-	import { untrack } from 'svelte';
+	import { onMount, untrack } from 'svelte';
 	import { afterNavigate, pushState, refreshAll, replaceState } from '$app/navigation';
 	import { navigating, page } from '$app/state';
+	import { keptUntil } from '$lib/core/visits/as-kept';
 	import { m } from '$lib/paraglide/messages';
 	import ChairMark from '$lib/ui/parts/chairs/ChairMark.svelte';
-	import { listText } from '$lib/ui/parts/format/when';
 	import { oneAtATime } from '$lib/ui/parts/live/one-at-a-time';
+	import FamilyTabs from '$lib/ui/visits/FamilyTabs.svelte';
 	import FamilyVisit from '$lib/ui/visits/FamilyVisit.svelte';
+	import { forgetVisit, keepVisit } from '$lib/ui/visits/kept/kept-visits';
 	import { addressOf, placeIn, type VisitPlace } from '$lib/ui/visits/visit-step';
 
 	let { data } = $props();
@@ -17,6 +19,20 @@
 
 	/** Of two readings at once the router drops one; whoever waited for it would go on with what was before. */
 	const reload = oneAtATime(() => refreshAll());
+
+	// What is booked stays readable without a connection, on the family's own phone.
+	onMount(() => {
+		if (data.mayKeep)
+			void navigator.serviceWorker?.register('/service-worker.js', { scope: '/visit/' });
+	});
+	$effect(() => {
+		const { view, school, families, now, mayKeep } = data;
+		const until = keptUntil(view);
+		if (!mayKeep || until === null) return void forgetVisit(view);
+		const children = families.find(({ id }) => id === view.family)?.children ?? [];
+		const ahead = now - (performance.timeOrigin + performance.now());
+		void keepVisit({ view, school, children, readAt: now, ahead, until });
+	});
 
 	/** Where the page is stands in its address, so that it is there again after a reload and on the way back. */
 	let at = $state.raw(untrack(() => placeIn(page.url)));
@@ -43,19 +59,7 @@
 	<p class="without-script mb-4 rounded-box border border-error p-4" role="alert">
 		{m.visit_needs_script()}
 	</p>
-	{#if data.families.length > 1}
-		<nav class="no-print mb-4 flex flex-wrap gap-x-5 gap-y-1" aria-label={m.visit_families()}>
-			{#each data.families as { id, children } (id)}
-				<a
-					class="family"
-					aria-current={id === data.view.family ? 'page' : undefined}
-					href="?family={id}"
-				>
-					{children.length ? listText(children) : m.visit_family_other()}
-				</a>
-			{/each}
-		</nav>
-	{/if}
+	<FamilyTabs families={data.families} current={data.view.family} />
 	{#key `${data.view.family} ${data.view.conference.id}`}
 		<FamilyVisit
 			loaded={data.view}
@@ -101,15 +105,5 @@
 		font-size: var(--text-small);
 		text-decoration: underline;
 		cursor: pointer;
-	}
-	.family {
-		display: inline-flex;
-		align-items: center;
-		min-block-size: 2.75rem;
-		border-block-end: 3px solid transparent;
-	}
-	.family[aria-current] {
-		border-color: var(--color-primary);
-		font-weight: 700;
 	}
 </style>

@@ -95,6 +95,7 @@
 					{m.kept_phone({ date: localDateText(data.signedInUntil) })}
 				{/if}
 			</p>
+			<p>{m.kept_on_phone()}</p>
 			<p>
 				{#if data.school.telephone}
 					<a class="link" href={telephoneHref(data.school.telephone)}>

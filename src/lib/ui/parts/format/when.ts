@@ -5,41 +5,43 @@ import { getLocale } from '$lib/paraglide/runtime';
 /** English at an international school: day before month, and the clock of 24 hours. */
 const formatLocale = (): string => (getLocale() === 'en' ? 'en-GB' : getLocale());
 
-const formats = new Map<string, Intl.DateTimeFormat>();
-
-function format(zone: string, options: Intl.DateTimeFormatOptions): Intl.DateTimeFormat {
-	const locale = formatLocale();
-	const key = JSON.stringify([locale, zone, options]);
-	let known = formats.get(key);
-	if (!known) {
-		known = new Intl.DateTimeFormat(locale, { timeZone: zone, ...options });
-		formats.set(key, known);
-	}
-	return known;
+/** Writes as the options say, in any zone. What writes is made once for each: making it takes the longest. */
+function writer(options: Intl.DateTimeFormatOptions): (zone: string) => (epoch: number) => string {
+	const known = new Map<string, (epoch: number) => string>();
+	return (zone) => {
+		const locale = formatLocale();
+		const key = `${locale} ${zone}`;
+		let write = known.get(key);
+		if (!write) {
+			write = new Intl.DateTimeFormat(locale, { timeZone: zone, ...options }).format;
+			known.set(key, write);
+		}
+		return write;
+	};
 }
 
+const time = writer({ hour: '2-digit', minute: '2-digit', hourCycle: 'h23' });
+const longDate = writer({ weekday: 'long', day: 'numeric', month: 'long' });
+const shortDate = writer({ weekday: 'short', day: 'numeric', month: 'short' });
+const shortWeekday = writer({ weekday: 'short' });
+
 /** `16:06` */
-export const timeText = (epoch: number, zone: string): string =>
-	format(zone, { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' }).format(epoch);
+export const timeText = (epoch: number, zone: string): string => time(zone)(epoch);
 
 /** `Thursday 3 December` */
-export const dateText = (epoch: number, zone: string): string =>
-	format(zone, { weekday: 'long', day: 'numeric', month: 'long' }).format(epoch);
+export const dateText = (epoch: number, zone: string): string => longDate(zone)(epoch);
 
 /** `Thursday 3 December, 16:06` */
 export const momentText = (epoch: number, zone: string): string =>
 	`${dateText(epoch, zone)}, ${timeText(epoch, zone)}`;
 
 /** A local date (`2026-12-03`) as `Thursday 3 December`, or `Thu 3 Dec` when short. */
-export function localDateText(date: string, width: 'long' | 'short' = 'long'): string {
-	return format('UTC', { weekday: width, day: 'numeric', month: width }).format(
-		Date.parse(`${date}T12:00:00Z`),
-	);
-}
+export const localDateText = (date: string, width: 'long' | 'short' = 'long'): string =>
+	(width === 'long' ? longDate : shortDate)('UTC')(Date.parse(`${date}T12:00:00Z`));
 
 /** A local date's day of the week: `Thu`. */
 export const weekdayText = (date: string): string =>
-	format('UTC', { weekday: 'short' }).format(Date.parse(`${date}T12:00:00Z`));
+	shortWeekday('UTC')(Date.parse(`${date}T12:00:00Z`));
 
 /** Names in a row: `Leila and Tomas`. */
 export const listText = (names: readonly string[]): string =>
@@ -58,7 +60,7 @@ export const availableText = (hours: readonly AvailableHours[]): string =>
 			const name =
 				'date' in day
 					? localDateText(day.date, 'short')
-					: format('UTC', { weekday: 'short' }).format(MONDAY + (day.weekday - 1) * DAY);
+					: shortWeekday('UTC')(MONDAY + (day.weekday - 1) * DAY);
 			return `${name} ${times}`;
 		})
 		.join(', ');
