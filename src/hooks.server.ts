@@ -105,11 +105,7 @@ const withLanguage: Handle = ({ event, resolve }) => {
 		event.request = request;
 		return resolve(event, {
 			transformPageChunk: ({ html }) =>
-				html
-					.replace('%lang%', getLocale())
-					.replace('%dir%', textDirection(getLocale()))
-					// What is read comes before what makes it move.
-					.replaceAll('rel="modulepreload"', 'rel="modulepreload" fetchpriority="low"'),
+				html.replace('%lang%', getLocale()).replace('%dir%', textDirection(getLocale())),
 		});
 	});
 };

@@ -42,9 +42,9 @@ worker.addEventListener('fetch', (event) => {
 async function keepShell(): Promise<void> {
 	const page = await fetch(SHELL, { credentials: 'omit' });
 	if (!page.ok) throw new Error(`${SHELL} answered ${page.status}`);
-	const text = await page.clone().text();
-	const files = [...text.matchAll(/["'](?:\.\.?\/)*(\/?_app\/immutable\/[^"']+)["']/g)].map(
-		([, file]) => new URL(file!.replace(/^\/?/, '/'), worker.location.origin).href,
+	const named = `${page.headers.get('link')} ${await page.clone().text()}`;
+	const files = [...named.matchAll(/["'<](?:\.*\/)*(_app\/immutable\/[^"'>]+)["'>]/g)].map(
+		([, file]) => new URL(file!, worker.location.origin).href,
 	);
 	const store = await caches.open(STORE);
 	await store.put(SHELL, page);

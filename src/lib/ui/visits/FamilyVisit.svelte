@@ -89,6 +89,8 @@
 	const sending = new VisitSending();
 	/** A refresh that began before the booking brings the state of that time back to the page. */
 	let isDone = $state(false);
+	/** Another adult of the family booked all of it while it was looked at. */
+	let isMeanwhile = $state(false);
 	/** It was tried to book, and nothing is known of what became of it. */
 	let isUnsure = $state(false);
 	let lastAct = $state.raw<LastAct | null>(null);
@@ -131,6 +133,14 @@
 			: plans.instead,
 	);
 
+	// What another adult booked stays the page, whatever becomes of it.
+	$effect(() => {
+		if (!isArranged || isUnsure || isDone || sending.pending !== null) return;
+		isMeanwhile = true;
+		isDone = true;
+		stay();
+	});
+
 	let isKept = false;
 	$effect(() => {
 		const { pending } = sending;
@@ -157,6 +167,7 @@
 		problems = [];
 		isDone = false;
 		isUnsure = false;
+		isMeanwhile = false;
 		lastAct = null;
 		// What was planned ahead is what the next step shows.
 		if (next.step !== 'visit') plans.forget();
@@ -302,7 +313,7 @@
 			{now}
 			{calendar}
 			bind:lastAct
-			isMeanwhile={isArranged && !isUnsure && sending.pending === null}
+			{isMeanwhile}
 			onstart={start}
 			{reload}
 		/>

@@ -25,6 +25,10 @@ export const withHeaders: Handle = async ({ event, resolve }) => {
 			'content-security-policy',
 			policy.replace(/style-src ([^;]*)/, `style-src $1 '${nonce}'`),
 		);
+	// What is read comes before what makes it move.
+	const files = response.headers.get('link');
+	if (files)
+		response.headers.set('link', files.replaceAll('"modulepreload"', '$&; fetchpriority="low"'));
 	for (const [name, value] of Object.entries(HEADERS)) response.headers.set(name, value);
 	if (event.url.protocol === 'https:')
 		response.headers.set('strict-transport-security', 'max-age=31536000');

@@ -13,8 +13,8 @@ export function oneAtATime(work: () => Promise<void>): () => Promise<void> {
 	}
 
 	return () => {
+		if (following) return following;
 		if (!current) return begin();
-		following ??= current.then(begin, begin);
-		return following;
+		return (following = current.then(begin, begin));
 	};
 }
