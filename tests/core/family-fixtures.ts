@@ -72,6 +72,7 @@ export const bookedOf = (desk: string, start: number): ShownAppointment => ({
 	students: ['leila'],
 	adults: ['eve'],
 	along: [],
+	guests: [],
 	interpreter: null,
 	setBy: null,
 	changeableUntil: start * M,

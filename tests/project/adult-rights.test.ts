@@ -16,7 +16,7 @@ import {
 	reportLostLink,
 	waitingEnquiries,
 } from '$lib/server/visits/enquiries';
-import { askGuest, guestsOf, withdrawGuest } from '$lib/server/visits/guests';
+import { askGuest, withdrawGuest } from '$lib/server/visits/guests';
 import { holdVisit, offerSlots } from '$lib/server/visits/hold-visit';
 import { undoVisitAct } from '$lib/server/visits/undo-visit';
 import { joinWaitingList, leaveWaitingList } from '$lib/server/visits/waiting-list';
@@ -398,10 +398,8 @@ const TABLE: Record<
 	'/do/waiting.leave POST': { sameAs: 'server leaveWaitingList' },
 	'/do/hold.give-back POST': { sameAs: 'api deleteHold' },
 	'/do/enquiry.make POST': { sameAs: 'server makeEnquiry' },
-	'server guestsOf': {
-		ask: ({ appointment }) => direct(guestsOf(app, bound, appointment)),
-		status: 200,
-	},
+	'/do/guest.ask POST': { sameAs: 'server askGuest' },
+	'/do/guest.withdraw POST': { sameAs: 'server withdrawGuest' },
 	'server answerAppointment': {
 		ask: ({ appointment }) =>
 			direct(answerAppointment(app, bound, { appointment, accept: false, key: 'answer' })),

@@ -4,6 +4,8 @@ import { passwordLink } from '$lib/server/accounts/password-links';
 import { pageChanges } from '$lib/server/foundation/requests/page-changes';
 import { pageQuestions } from '$lib/server/foundation/requests/page-questions';
 import { KEY, openDemo, type SeededHouse } from '../browser/house';
+import { SYSTEM } from '$lib/core/permissions/may';
+import { askGuest } from '$lib/server/visits/guests';
 import { everyRoute, nodesOf } from './route-table';
 
 const ROLES = ['organiser', 'helper', 'front-door', 'teacher', 'family', 'nobody'] as const;
@@ -66,6 +68,9 @@ const ALLOWED: Record<string, readonly Role[]> = {
 	'/password/[token] page': anybody,
 	'/password/[token] ?/default': anybody,
 	'/i/[token] page': anybody,
+	'/g/[token] page': anybody,
+	'/g/[token]/visit.ics GET': anybody,
+	'/visit/kept page': anybody,
 	// There is an organiser already: nobody sets up a second school.
 	'/set-up page': [],
 	'/set-up ?/default': [],
@@ -111,6 +116,8 @@ const ALLOWED: Record<string, readonly Role[]> = {
 	),
 	'/do/hold.give-back POST': ['organiser', 'helper', 'family'],
 	'/do/enquiry.make POST': ['organiser', 'helper', 'family'],
+	'/do/guest.ask POST': ['organiser', 'helper', 'teacher', 'family'],
+	'/do/guest.withdraw POST': ['organiser', 'helper', 'teacher', 'family'],
 	'/do/enquiry.answer POST': office,
 	'/do/letters.make POST': organiser,
 	'/do/visit.undo POST': ['organiser', 'family'],
@@ -240,6 +247,12 @@ beforeAll(async () => {
 		where id = (select place_id from appointment where id = ${ids.appointment!})`;
 	ids.token = (await passwordLink(app, ids.account!, 60_000)).split('/').at(-1)!;
 	ids.link = demo.teacher.split('/').at(-1)!;
+	const asked = await askGuest(app, SYSTEM, {
+		appointment: ids.appointment!,
+		name: 'Sam',
+		email: '',
+	});
+	if (asked.ok) ids.guest = asked.link.split('/').at(-1)!;
 }, 120_000);
 
 afterAll(async () => {
@@ -256,6 +269,7 @@ function addressOf(route: string): string {
 		.replace('[adult]', ids.adult!)
 		.replace('[conference]', ids.conference!)
 		.replace('/i/[token]', `/i/${ids.link}`)
+		.replace('/g/[token]', `/g/${ids.guest}`)
 		.replace('[token]', ids.token!)
 		.replace('[name]', 'students.csv')
 		.replace('[id]', ids[folder] ?? ids.conference!);

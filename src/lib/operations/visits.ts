@@ -1,7 +1,9 @@
 import { z, type ZodType } from 'zod';
 import type { WantedAppointment } from '../core/visits/wanted-appointment';
 import { change, reasons, type WhoseVisit } from './change';
+import { says } from './sentence';
 import { id, instant, key } from './shapes';
+import { needed } from './typed-text';
 import {
 	conflicts,
 	heldVisit,
@@ -211,7 +213,12 @@ export const guestAsk = change({
 	may: 'guest.ask',
 	// Whose appointment it is stands with the appointment.
 	about: () => 'any',
-	input: z.object({ appointment: id, name: z.string().max(120), email: z.string().max(200) }),
+	input: z.object({
+		appointment: id,
+		name: needed(120, 'guest_name_missing'),
+		/** Empty: the family passes the link on itself. */
+		email: z.union([z.literal(''), z.email(says('email_wrong'))]),
+	}),
 	done: z.object({ id, link: z.string() }),
 	refusal: reasons('unknown'),
 	leaves: ['guest.asked'],

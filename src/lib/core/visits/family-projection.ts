@@ -152,6 +152,8 @@ export interface ShownAppointment {
 	readonly adults: readonly string[];
 	/** Students who come along. */
 	readonly along: readonly string[];
+	/** Others whom the family asked along. */
+	readonly guests: readonly { readonly id: string; readonly name: string }[];
 	/** The name of whoever interprets; `null`: nobody does. */
 	readonly interpreter: string | null;
 	/** The adult of the family who booked or moved it last, as far as that is known. */

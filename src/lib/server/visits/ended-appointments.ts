@@ -4,7 +4,7 @@ import type { App } from '../app';
 import { appointment, desk } from '../foundation/database/schema';
 import { readRights } from '../safety/read-rights';
 import { ForbiddenError } from '../foundation/forbidden';
-import { revisionOf } from './family-view';
+import { revisionOf } from './revision-of';
 import { readAppointments } from './appointment-state';
 
 /** An appointment of a family's that was cancelled or declined. Instants in milliseconds. */

@@ -31,6 +31,8 @@ import { appointment, desk, place } from '../foundation/database/schema';
 import { substitutesOf } from '../desks/named-substitutes';
 import { doorOf } from './door-of';
 import { enquiriesOf } from './enquiries';
+import { guestsAt } from './guests';
+import { revisionOf } from './revision-of';
 import { fullName, namesOf } from '../register/names';
 import { ForbiddenError } from '../foundation/forbidden';
 import { secret } from '../foundation/secret-in-answer';
@@ -282,23 +284,13 @@ function interpreterSpans({ snapshot, claims }: VisitFacts): {
 	};
 }
 
-/** A desk is changed less often than this while an appointment stays as it is. */
-const DESK_CHANGES = 1000;
-
-/**
- * Rises with every change of an appointment, and of the desk: hours, place, who stands in. Not with the
- * conference's version, from which one could tell that other families are kept apart.
- */
-export const revisionOf = ({ version, ofDesk }: { version: number; ofDesk: number }): number =>
-	version * DESK_CHANGES + Math.min(ofDesk, DESK_CHANGES - 1);
-
 async function appointmentsOf(
 	{ db, config }: Pick<App, 'db' | 'config'>,
 	own: readonly AppointmentState[],
 	conference: ConferenceFacts,
 ): Promise<ShownAppointment[]> {
 	if (own.length === 0) return [];
-	const [rows, versions, interpreters] = await Promise.all([
+	const [rows, versions, interpreters, guests] = await Promise.all([
 		db
 			.select()
 			.from(place)
@@ -327,6 +319,10 @@ async function appointmentsOf(
 			db,
 			own.flatMap(({ interpreter }) => interpreter ?? []),
 		),
+		guestsAt(
+			db,
+			own.map(({ id }) => id),
+		),
 	]);
 	const known = new Map(versions.map((row) => [row.id, row]));
 	const places = new Map(rows.map((row) => [row.id, row]));
@@ -342,6 +338,7 @@ async function appointmentsOf(
 		interpreter: interpreter === null ? null : (interpreters.get(interpreter) ?? ''),
 		adults: rest.adults,
 		along: rest.along,
+		guests: (guests.get(id) ?? []).map(({ id, name }) => ({ id, name })),
 		slots: rest.slots,
 		wishes: rest.wishes,
 		standing: standing === 'asked' ? 'asked' : 'booked',

@@ -1,7 +1,9 @@
-import { and, asc, eq, isNull } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
+import { groupBy } from '../../core/group-by';
 import { metAt, type MetAt } from '../../core/desks/named-substitutes';
 import type { StudentRight } from '../../core/permissions/adult-rights';
 import { may, type Actor } from '../../core/permissions/may';
+import type { Place } from '../../core/snapshot/snapshot';
 import { localOf } from '../../core/time/local-of';
 import { guestAsk, guestWithdraw } from '../../operations/visits';
 import type { App } from '../app';
@@ -10,6 +12,7 @@ import type { Reader } from '../foundation/database/connect';
 import {
 	appointment,
 	appointmentStudent,
+	building,
 	conference,
 	desk,
 	guest,
@@ -22,16 +25,16 @@ import { ForbiddenError } from '../foundation/forbidden';
 import { performs } from '../foundation/runner/perform';
 import { readRights } from '../safety/read-rights';
 import { doorOf } from './door-of';
+import { revisionOf } from './revision-of';
 import { lockFamily } from './lock-visit';
 import { receiversOf } from './receives';
 
 type Appointment = typeof appointment.$inferSelect;
 
 /** Somebody else who was asked along. */
-export interface Guest {
+interface Guest {
 	readonly id: string;
 	readonly name: string;
-	readonly email: string;
 }
 
 /**
@@ -77,19 +80,21 @@ export const withdrawGuest = performs(guestWithdraw).by({
 	},
 });
 
-/** Who was asked along to an appointment. */
-export async function guestsOf(
-	{ db }: Pick<App, 'db'>,
-	actor: Actor,
-	appointmentId: string,
-): Promise<Guest[]> {
-	if (!(await ownAppointment(db, actor, appointmentId, 'see'))) return [];
+/** Who was asked along to appointments, by appointment: for whoever may see those. */
+export async function guestsAt(
+	db: Reader,
+	appointments: readonly string[],
+): Promise<ReadonlyMap<string, Guest[]>> {
+	if (appointments.length === 0) return new Map();
 	const rows = await db
 		.select()
 		.from(guest)
-		.where(and(eq(guest.appointmentId, appointmentId), isNull(guest.withdrawnAt)))
+		.where(and(inArray(guest.appointmentId, [...appointments]), isNull(guest.withdrawnAt)))
 		.orderBy(asc(guest.id));
-	return rows.map(({ id, name, email }) => ({ id, name: name ?? '', email: email ?? '' }));
+	return groupBy(
+		rows.map(({ id, name, appointmentId }) => ({ id, name: name ?? '', appointmentId })),
+		({ appointmentId }) => appointmentId,
+	);
 }
 
 /** What a guest may know: when, where and with whom at the school; nothing of the family. */
@@ -99,9 +104,12 @@ export interface GuestView {
 	readonly desk: MetAt;
 	readonly start: number;
 	readonly end: number;
-	readonly place: string;
+	readonly place: Pick<Place, 'kind' | 'name' | 'buildingName'>;
 	/** The door of a video appointment. */
 	readonly link: string | null;
+	/** The guest's own, and how often the appointment was changed: by these a calendar knows its entry again. */
+	readonly id: string;
+	readonly revision: number;
 }
 
 /** The one appointment that a guest's link is for; `null` for a link that lets nobody in any more. */
@@ -112,12 +120,13 @@ export async function guestView(
 	const read = readLinkToken(token);
 	if (!read) return null;
 	const [row] = await db
-		.select({ guest, appointment, conference, desk: desk.name, place })
+		.select({ guest, appointment, conference, desk, place, building: building.name })
 		.from(guest)
 		.innerJoin(appointment, eq(appointment.id, guest.appointmentId))
 		.innerJoin(conference, eq(conference.id, appointment.conferenceId))
 		.innerJoin(desk, eq(desk.id, appointment.deskId))
 		.innerJoin(place, eq(place.id, appointment.placeId))
+		.leftJoin(building, eq(building.id, place.buildingId))
 		.where(and(eq(guest.id, read.id), isNull(guest.withdrawnAt)));
 	const stands = row?.appointment.standing === 'booked' || row?.appointment.standing === 'asked';
 	if (!row || !stands || !isGuestSecret(config.key, row.guest, read.secret)) return null;
@@ -128,15 +137,17 @@ export async function guestView(
 	);
 	const substitutes =
 		(await substitutesOf(db, known ? [known] : [])).get(row.appointment.deskId) ?? [];
-	const met = metAt({ name: row.desk, substitutes }, date);
+	const met = metAt({ name: row.desk.name, substitutes }, date);
 	return {
 		conference: row.conference.name,
 		timeZone: row.conference.timeZone,
 		desk: met,
 		start: startsAt,
 		end: endsAt,
-		place: row.place.name,
+		place: { kind: row.place.kind, name: row.place.name, buildingName: row.building },
 		link: doorOf(config, row.place, id),
+		id: read.id,
+		revision: revisionOf({ version: row.appointment.version, ofDesk: row.desk.version }),
 	};
 }
 

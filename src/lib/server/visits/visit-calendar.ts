@@ -1,6 +1,12 @@
-import ical, { ICalAlarmType, ICalCalendarMethod, ICalEventStatus } from 'ical-generator';
+import ical, {
+	ICalAlarmType,
+	ICalCalendarMethod,
+	ICalEventStatus,
+	type ICalEvent,
+} from 'ical-generator';
 import type { FamilyProjection } from '../../core/visits/family-projection';
 import type { EndedAppointment } from './ended-appointments';
+import type { GuestView } from './guests';
 import { metAt, type MetAt } from '../../core/desks/named-substitutes';
 
 /** Sentences come from the message library; the calendar only arranges them. */
@@ -49,8 +55,7 @@ export function visitCalendar(
 			description: words.description(appointment, met),
 			url: appointment.link,
 		});
-		for (const minutes of REMINDERS)
-			event.createAlarm({ type: ICalAlarmType.display, trigger: minutes * 60 });
+		remind(event);
 	}
 	for (const gone of ended)
 		calendar.createEvent({
@@ -65,8 +70,38 @@ export function visitCalendar(
 	return calendar.toString();
 }
 
+function remind(event: ICalEvent): void {
+	for (const minutes of REMINDERS)
+		event.createAlarm({ type: ICalAlarmType.display, trigger: minutes * 60 });
+}
+
 /** Stays as long as the appointment, however it moves. */
 const eventId = ({ id }: { readonly id: string }): string => `${id}@ten-chairs`;
+
+/** The one appointment that a guest was asked along to. */
+export function guestCalendar(
+	{ id, revision, conference, start, end, link }: GuestView,
+	now: number,
+	words: { readonly summary: string; readonly location: string; readonly description: string },
+): string {
+	const calendar = ical({
+		name: conference,
+		prodId: { company: 'ten-chairs', product: 'visit', language: 'EN' },
+		method: ICalCalendarMethod.PUBLISH,
+	});
+	const event = calendar.createEvent({
+		...words,
+		id: eventId({ id }),
+		stamp: new Date(now),
+		sequence: revision,
+		status: ICalEventStatus.CONFIRMED,
+		start: new Date(start),
+		end: new Date(end),
+		url: link,
+	});
+	remind(event);
+	return calendar.toString();
+}
 
 const QUARTER_OF_AN_HOUR = 15 * 60_000;
 

@@ -5,6 +5,7 @@
 	import { MINUTE } from '$lib/core/time/local-of';
 	import { m } from '$lib/paraglide/messages';
 	import { listText, momentText, timeText } from '../parts/format/when';
+	import AskAlong from './AskAlong.svelte';
 	import AskOnce from '../parts/AskOnce.svelte';
 	import { telephoneHref } from './telephone';
 
@@ -17,6 +18,7 @@
 		isBusy,
 		onmove,
 		oncancel,
+		reload,
 	}: {
 		view: FamilyProjection;
 		appointment: ShownAppointment;
@@ -25,6 +27,7 @@
 		isBusy: boolean;
 		onmove: () => void;
 		oncancel: () => void;
+		reload: () => Promise<void>;
 	} = $props();
 
 	const zone = $derived(view.conference.timeZone);
@@ -92,4 +95,7 @@
 			{m.booked_change_call()}
 		{/if}
 	</p>
+{/if}
+{#if now < end && view.notBookable?.code !== 'not-published'}
+	<div class="no-print"><AskAlong {view} {appointment} {reload} /></div>
 {/if}

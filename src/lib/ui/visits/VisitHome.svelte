@@ -133,7 +133,11 @@
 	<p class="mb-4 border-s-4 border-accent ps-3">{view.conference.limitNote}</p>
 {/if}
 {#if entries.length}
-	<VisitRibbon {entries} {zone}>
+	<VisitRibbon
+		{entries}
+		{zone}
+		detailsText={changeable.length ? m.ribbon_open() : m.ribbon_details()}
+	>
 		{#snippet details(entry)}
 			{@const appointment = view.appointments.find(({ id }) => id === entry.id)}
 			{#if appointment}
@@ -145,6 +149,7 @@
 					isBusy={cancelling.isBusy}
 					onmove={() => onstart({ step: 'move', appointment: entry.id })}
 					oncancel={() => cancel([entry.id])}
+					{reload}
 				/>
 			{/if}
 		{/snippet}

@@ -13,6 +13,7 @@
 		zone,
 		lost = [],
 		details,
+		detailsText = m.ribbon_details(),
 	}: {
 		entries: readonly RibbonEntry[];
 		zone: string;
@@ -20,6 +21,8 @@
 		lost?: readonly string[];
 		/** What opens below an appointment; missing: they do not open. */
 		details?: Snippet<[RibbonEntry]>;
+		/** What can be found there. */
+		detailsText?: string;
 	} = $props();
 
 	const id = $props.id();
@@ -89,7 +92,7 @@
 								>
 									<strong>{entry.desk}</strong>
 									<ChevronDown size={18} aria-hidden="true" />
-									<span class="sr-only">{m.ribbon_open()}</span>
+									<span class="sr-only">{detailsText}</span>
 								</button>
 							{:else}
 								<strong class="block">{entry.desk}</strong>

@@ -20,10 +20,21 @@
 			visits = here.length ? here : kept;
 		});
 	});
+
+	/** How often the school is tried; milliseconds. A phone says that it is online before anything can be reached. */
+	const EVERY = 15_000;
+	async function retry() {
+		const answer = await fetch('/healthz').catch(() => null);
+		if (answer?.ok) location.reload();
+	}
+	onMount(() => {
+		const timer = setInterval(() => void retry(), EVERY);
+		return () => clearInterval(timer);
+	});
 	const shown = $derived(visits?.find(({ view }) => view.family === family) ?? visits?.[0]);
 </script>
 
-<svelte:window ononline={() => location.reload()} />
+<svelte:window ononline={() => void retry()} />
 
 <svelte:head><title>{shown?.view.conference.name ?? m.app_name()}</title></svelte:head>
 

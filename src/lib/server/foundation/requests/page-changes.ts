@@ -6,6 +6,7 @@ import { makeLetters } from '../../invitations/letters';
 import { saveRooms } from '../../rooms/rooms';
 import { bookVisit, cancelAppointments, changeVisit } from '../../visits/change-visit';
 import { answerEnquiry, makeEnquiry } from '../../visits/enquiries';
+import { askGuest, withdrawGuest } from '../../visits/guests';
 import { giveBack } from '../../visits/hold-visit';
 import { undoVisitAct } from '../../visits/undo-visit';
 import { joinWaitingList, leaveWaitingList } from '../../visits/waiting-list';
@@ -18,5 +19,6 @@ export const pageChanges: ReadonlyMap<string, Perform<AnyChange>> = new Map(
 		makeLetters,
 		...[bookVisit, changeVisit, cancelAppointments, undoVisitAct],
 		...[joinWaitingList, leaveWaitingList, giveBack, makeEnquiry, answerEnquiry],
+		...[askGuest, withdrawGuest],
 	].map((perform) => [perform.change.name, perform]),
 );

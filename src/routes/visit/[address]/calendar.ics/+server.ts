@@ -1,6 +1,8 @@
 import { m } from '$lib/paraglide/messages';
 import { substituteText } from '$lib/ui/desks/substitute-text';
+import { whereText } from '$lib/ui/visits/words';
 import { endedAppointments } from '$lib/server/visits/ended-appointments';
+import { calendarFile } from '$lib/server/foundation/requests/calendar-file';
 import { familyView } from '$lib/server/visits/family-view';
 import { visitCalendar } from '$lib/server/visits/visit-calendar';
 import { visitOf } from '$lib/server/visits/whose-visit';
@@ -11,16 +13,10 @@ export const GET: RequestHandler = async ({ locals, params, url }) => {
 	const { adult, conference, family } = await visitOf(locals, params.address, url);
 	const view = await familyView(app, adult, conference.id, family);
 	const places = new Map(view.places.map((place) => [place.id, place]));
-	const placeText = (id: string) => {
-		const place = places.get(id);
-		if (place?.kind === 'telephone') return m.place_telephone_number({ number: place.name });
-		if (place?.kind !== 'room') return m.place_video();
-		return [place.name, place.buildingName].filter(Boolean).join(', ');
-	};
 	const ended = await endedAppointments(app, adult, conference.id, family);
 	const text = visitCalendar({ view, ended }, app.clock.now(), {
 		summary: (desk, students) => (students ? m.calendar_summary({ desk, students }) : desk),
-		place: ({ place }) => placeText(place),
+		place: ({ place }) => whereText(places.get(place)!),
 		description: ({ link, standing }, met) =>
 			[
 				standing === 'asked' ? m.calendar_asked() : '',
@@ -30,10 +26,5 @@ export const GET: RequestHandler = async ({ locals, params, url }) => {
 				.filter(Boolean)
 				.join('\n'),
 	});
-	return new Response(text, {
-		headers: {
-			'content-type': 'text/calendar; charset=utf-8',
-			'content-disposition': `attachment; filename="${params.address}.ics"`,
-		},
-	});
+	return calendarFile(text, params.address);
 };

@@ -1,0 +1,11 @@
+import { guestView } from '$lib/server/visits/guests';
+import { wrongLink } from '$lib/server/invitations/wrong-link';
+import { readSchool } from '$lib/server/register/school';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = async ({ locals, params }) => {
+	const { app } = locals;
+	const view = (await guestView(app, params.token)) ?? (await wrongLink(app));
+	const school = await readSchool(app.db);
+	return { view, school: { name: school?.name ?? '', telephone: school?.telephone ?? null } };
+};
