@@ -3,11 +3,13 @@
 const MESSAGES = '$lib/paraglide/messages';
 const IMPORT = /import \{ m \} from ["']\$lib\/paraglide\/messages["'];?/;
 
-/** For Vite, after Svelte's compiler. @returns {import('rolldown').Plugin & { enforce: 'post' }} */
+/** For Vite, after Svelte's compiler. @returns {import('vite').Plugin} */
 export function usedMessages() {
 	return {
 		name: 'used-messages',
 		enforce: 'post',
+		// The server finds some by their names, and has room for all.
+		applyToEnvironment: (environment) => environment.name === 'client',
 		transform(code, id) {
 			if (!IMPORT.test(code) || id.includes('/paraglide/')) return null;
 			const names = [

@@ -30,10 +30,7 @@ worker.addEventListener('activate', (event) => {
 worker.addEventListener('fetch', (event) => {
 	const { request } = event;
 	const url = new URL(request.url);
-	if (url.origin !== worker.location.origin) return;
-	if (request.method === 'POST' && url.pathname === '/visit' && url.search === '?/leave')
-		event.waitUntil(forgetVisits());
-	if (request.method !== 'GET') return;
+	if (url.origin !== worker.location.origin || request.method !== 'GET') return;
 	if (isBuilt(url)) event.respondWith(builtFile(request));
 	else if (isPage(url) || isData(url)) event.respondWith(fromSchool(request));
 });

@@ -296,3 +296,47 @@ test('what was ticked and when is still there after a reload', async ({
 	await page.goBack();
 	await expect(page.getByRole('checkbox').first()).not.toBeChecked();
 });
+
+test('somebody asked along finds one appointment and nothing of the family, until it is taken back', async ({
+	browser,
+	page: office,
+	demo,
+	complaints,
+}) => {
+	await signIn(office, demo);
+	const page = await phone(browser, await linkOf(office, demo, await somebodyNew(demo, 30)));
+	await toSuggestions(page);
+	await page.getByRole('button', { name: 'Take this visit' }).click();
+	await expect(booked(page)).toBeVisible();
+	const children = await page.locator('.student').allInnerTexts();
+	await page
+		.getByRole('button', { name: /Details, move or cancel$/ })
+		.first()
+		.click();
+	await page.getByRole('button', { name: 'Ask somebody along' }).click();
+	const ask = page.getByRole('button', { name: 'Ask them along' });
+	await ask.click();
+	await expect(page.getByRole('alert')).toHaveText('Type a name.');
+	await page.getByLabel('Who comes along').fill('Sam Worker');
+	await page.getByLabel('E-mail address').fill('sam@');
+	await ask.click();
+	await expect(page.getByRole('alert')).toContainText('Type an e-mail address');
+	await page.getByLabel('E-mail address').fill('');
+	await ask.click();
+	await expect(page.getByText('Sam Worker is asked along.')).toBeVisible();
+	const link = await page.getByText(/\/g\/\w+$/).innerText();
+
+	const guest = await phone(browser, link);
+	await expect(guest.getByRole('heading', { name: /^You are asked along to see / })).toBeVisible();
+	const told = await guest.locator('main').innerText();
+	expect(children.length).toBeGreaterThan(0);
+	expect(children.filter((child) => told.includes(child))).toEqual([]);
+	const file = await guest.request.get(`${link}/visit.ics`);
+	expect(await file.text()).toContain('STATUS:CONFIRMED');
+
+	await page.getByRole('button', { name: 'Take back that Sam Worker is asked along' }).click();
+	await expect(page.getByText('Sam Worker is asked along.')).toHaveCount(0);
+	await guest.reload();
+	await expect(guest.getByRole('heading', { name: 'This link does not open' })).toBeVisible();
+	complaints.splice(0);
+});

@@ -114,7 +114,8 @@ test('two families on one phone stay good, each with its own ticks, by the child
 	await families.getByRole('link', { name: 'Leila and Tomas' }).click();
 	await expect(families.locator('[aria-current]')).toHaveText('Leila and Tomas');
 	await page.getByRole('link', { name: 'Your details and this link' }).click();
-	await expect(page.getByText('folake.adeyemi@post.example')).toBeVisible();
+	const address = page.getByLabel('E-mail address');
+	await expect(address).toHaveValue('folake.adeyemi@post.example');
 	await page.getByLabel('Telephone').fill('902 555 0199');
 	await page.getByRole('button', { name: 'Save' }).click();
 	await expect(page.getByText('Saved.')).toBeVisible();
@@ -257,6 +258,9 @@ for (const { now, says } of [
 				await expect(page.locator('section').filter({ has: heading })).toContainText(first!.place);
 			await page.getByRole('button', { name: new RegExp(`^${first!.desk}`) }).click();
 			await expect(page.getByRole('button', { name: 'Move', exact: true })).toHaveCount(0);
+			// Open pages would look for a server that is gone.
+			await page.context().close();
+			await office.goto('about:blank');
 		} finally {
 			await later.stop();
 		}

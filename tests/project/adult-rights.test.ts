@@ -370,6 +370,8 @@ const TABLE: Record<
 		status: 200,
 	},
 	'/visit/details ?/renew': { sameAs: '/visit/details page' },
+	'/visit/details ?/email': { sameAs: '/visit/details page' },
+	'/visit/kept page': { ask: () => page('/visit/kept'), status: 200 },
 	'/visit ?/leave': {
 		ask: () => page('/visit?/leave', { method: 'POST', body: new URLSearchParams() }),
 		status: 200,

@@ -71,6 +71,8 @@ const ALLOWED: Record<string, readonly Role[]> = {
 	'/g/[token] page': anybody,
 	'/g/[token]/visit.ics GET': anybody,
 	'/visit/kept page': anybody,
+	'/proof/[token] page': [],
+	'/proof/[token] ?/default': [],
 	// There is an organiser already: nobody sets up a second school.
 	'/set-up page': [],
 	'/set-up ?/default': [],
@@ -93,6 +95,7 @@ const ALLOWED: Record<string, readonly Role[]> = {
 	'/visit/details page': family,
 	'/visit/details ?/save': family,
 	'/visit/details ?/renew': family,
+	'/visit/details ?/email': family,
 	'/visit/[address] page': family,
 	'/visit/[address]/calendar.ics GET': family,
 	// Only before it opens.

@@ -242,3 +242,23 @@ export const ownFactsChange = change({
 	refusal: reasons('changed-meanwhile'),
 	leaves: ['adult.changed'],
 });
+
+/** Asks to be written to at another address, which counts once it is proved. */
+export const ownEmailAsk = change({
+	name: 'adult.email-ask',
+	may: 'adult.own',
+	about: ({ adult }: { readonly adult: string }) => ({ adult }),
+	input: z.object({ adult: id, email: z.email(says('email_wrong')) }),
+	done: z.object({ act: id }),
+	leaves: ['adult.changed'],
+});
+
+/** Confirms that address by the link that was sent there. */
+export const ownEmailProve = change({
+	name: 'adult.email-prove',
+	may: 'time.passes',
+	input: z.object({ token: z.string().max(200) }),
+	done: z.object({ act: id }),
+	refusal: reasons('wrong-proof'),
+	leaves: ['adult.changed'],
+});

@@ -79,3 +79,8 @@ export const lostLinkLimits = (email: string, client: Client): AttemptLimit[] =>
 	{ name: `lost-link:${email}`, free: 3, longestWait: QUARTER_OF_AN_HOUR },
 	{ name: `lost-link-client:${networkOf(client)}`, free: 30, longestWait: QUARTER_OF_AN_HOUR },
 ];
+
+/** What holds up messages to addresses that an adult says are its own. */
+export const emailProofLimits = (adult: string): AttemptLimit[] => [
+	{ name: `email-proof:${adult}`, free: 4, longestWait: QUARTER_OF_AN_HOUR },
+];

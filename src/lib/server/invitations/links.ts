@@ -47,6 +47,10 @@ export const invitationLink = (origin: string, key: string, invitation: Invitati
 export const guestLink = (origin: string, key: string, guest: InvitationRef): string =>
 	told(`${origin}/g/${tokenOf(key, 'guest-link', guest)}`);
 
+/** The address at which an adult confirms another e-mail address; its version is when it was asked for. */
+export const emailProofLink = (origin: string, key: string, asked: InvitationRef): string =>
+	told(`${origin}/proof/${tokenOf(key, 'email-proof', asked)}`);
+
 /** Letters that look like digits which base 32 does not have. */
 const LOOK_ALIKE: Record<string, string> = { '0': 'o', '1': 'l' };
 
@@ -84,3 +88,6 @@ export const isLinkSecret = (key: string, invitation: InvitationRef, secret: str
 
 export const isGuestSecret = (key: string, guest: InvitationRef, secret: string): boolean =>
 	isSecret(key, 'guest-link', guest, secret);
+
+export const isEmailProof = (key: string, asked: InvitationRef, secret: string): boolean =>
+	isSecret(key, 'email-proof', asked, secret);

@@ -29,3 +29,27 @@ export async function passwordWords(
 				text: m.mail_reset_text({ name, link }),
 			};
 }
+
+/** The message with which an adult confirms another address. */
+export async function emailProofWords(
+	{ db }: Pick<App, 'db'>,
+	{ name, link }: { readonly name: string; readonly link: string },
+): Promise<{ subject: string; text: string }> {
+	const school = (await readSchool(db))?.name ?? m.app_name();
+	return {
+		subject: m.mail_email_subject({ school }),
+		text: m.mail_email_text({ name, school, link }),
+	};
+}
+
+/** The message to the address that an adult had before. */
+export async function emailMovedWords(
+	{ db }: Pick<App, 'db'>,
+	name: string,
+): Promise<{ subject: string; text: string }> {
+	const school = (await readSchool(db))?.name ?? m.app_name();
+	return {
+		subject: m.mail_email_moved_subject({ school }),
+		text: m.mail_email_moved_text({ name, school }),
+	};
+}

@@ -150,6 +150,8 @@ export const eraseFamily = performs(familyErase).by({
 					givenName: null,
 					familyName: null,
 					email: null,
+					emailWanted: null,
+					emailWantedAt: null,
 					telephone: null,
 					language: null,
 					key: null,

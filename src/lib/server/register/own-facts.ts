@@ -11,6 +11,8 @@ export interface OwnFacts {
 	readonly id: string;
 	readonly version: number;
 	readonly email: string;
+	/** The address that waits for its proof; empty for none. */
+	readonly emailWanted: string;
 	readonly telephone: string;
 	readonly language: string;
 }
@@ -24,11 +26,12 @@ export async function ownFacts(
 	if (!may(actor, 'adult.own', { adult: actor.adult })) throw new ForbiddenError();
 	const [row] = await db.select().from(adult).where(eq(adult.id, actor.adult));
 	if (!row) return null;
-	const { id, version, email, telephone, language } = row;
+	const { id, version, email, emailWanted, telephone, language } = row;
 	return {
 		id,
 		version,
 		email: email ?? '',
+		emailWanted: emailWanted ?? '',
 		telephone: telephone ?? '',
 		language: language ?? '',
 	};

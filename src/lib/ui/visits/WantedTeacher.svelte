@@ -58,9 +58,8 @@
 		<input
 			type="checkbox"
 			class="checkbox"
-			checked={isTicked && why === null}
+			bind:checked={() => isTicked && why === null, () => ontoggle()}
 			disabled={why !== null}
-			onchange={ontoggle}
 		/>
 		{@render who()}
 	</label>

@@ -8,7 +8,7 @@
 	import { oneAtATime } from '$lib/ui/parts/live/one-at-a-time';
 	import FamilyTabs from '$lib/ui/visits/FamilyTabs.svelte';
 	import FamilyVisit from '$lib/ui/visits/FamilyVisit.svelte';
-	import { forgetVisit, keepVisit } from '$lib/ui/visits/kept/kept-visits';
+	import { forgetVisit, forgetVisits, keepVisit } from '$lib/ui/visits/kept/kept-visits';
 	import { addressOf, placeIn, type VisitPlace } from '$lib/ui/visits/visit-step';
 
 	let { data } = $props();
@@ -42,6 +42,14 @@
 		if (type !== 'enter') at = placeIn(new URL(location.href));
 		router.starts();
 	});
+	/** Nothing stays on a phone that is somebody else's. */
+	async function leave(event: SubmitEvent & { readonly currentTarget: HTMLFormElement }) {
+		event.preventDefault();
+		const form = event.currentTarget;
+		sessionStorage.clear();
+		await forgetVisits().catch(() => undefined);
+		form.submit();
+	}
 	async function write(place: VisitPlace, how: typeof pushState) {
 		at = place;
 		await started;
@@ -77,7 +85,7 @@
 				<footer class="no-print mt-10 flex flex-wrap gap-x-5 border-t border-base-300 pt-2">
 					<a class="way" href="/visit/details?family={data.view.family}">{m.details_title()}</a>
 					<a class="way" href="/?code">{m.leave_phone_other()}</a>
-					<form method="post" action="/visit?/leave" onsubmit={() => sessionStorage.clear()}>
+					<form method="post" action="/visit?/leave" onsubmit={leave}>
 						<button class="way">{m.leave_phone()}</button>
 					</form>
 				</footer>

@@ -1,11 +1,18 @@
-import { error, redirect } from '@sveltejs/kit';
+import { error, fail, redirect } from '@sveltejs/kit';
+import { z } from 'zod';
+import { says } from '$lib/operations/sentence';
 import { m } from '$lib/paraglide/messages';
+import { isTooOften } from '$lib/server/accounts/attempts';
+import { emailProofLimits } from '$lib/server/accounts/limits';
+import { tooOftenText } from '$lib/server/accounts/too-often-text';
 import { familyCookieEnds, keepFamilyCookie } from '$lib/server/foundation/requests/cookies';
+import { readForm } from '$lib/server/foundation/requests/read-form';
 import { formAction } from '$lib/server/foundation/requests/form-action';
 import { ownLink } from '$lib/server/invitations/adults-link';
 import { renewLink } from '$lib/server/invitations/renew-link';
 import { openLink } from '$lib/server/invitations/visitors';
 import { wrongLink } from '$lib/server/invitations/wrong-link';
+import { askForEmail } from '$lib/server/register/own-email';
 import { changeOwnFacts, ownFacts } from '$lib/server/register/own-facts';
 import { readSchool } from '$lib/server/register/school';
 import type { Actions, PageServerLoad } from './$types';
@@ -25,6 +32,8 @@ export const load: PageServerLoad = async ({ locals, url }) => {
 	};
 };
 
+const typedEmail = z.object({ email: z.email(says('email_wrong')).max(200) });
+
 const own = ({ locals }: { readonly locals: App.Locals }) => ({
 	adult: locals.adult?.adult ?? '',
 });
@@ -36,6 +45,20 @@ export const actions: Actions = {
 		refused: { 'changed-meanwhile': () => m.changed_meanwhile() },
 		done: () => ({ said: m.saved() }),
 	}),
+	email: async ({ locals, request }) => {
+		const { app, adult } = locals;
+		if (!adult || adult.isCommon) error(403, m.error_forbidden());
+		const read = readForm(await request.formData(), typedEmail);
+		if (!read.ok) return fail(400, { email: read });
+		const { email } = read.fields;
+		const refused = (status: number, problem: string) =>
+			fail(status, { email: { problem, faults: { email: [problem] }, typed: read.typed } });
+		const counted = await app.accounts.limited(emailProofLimits(adult.adult), async () => null);
+		if (isTooOften(counted)) return refused(429, tooOftenText(counted.wait));
+		if (!(await askForEmail(app, adult, { adult: adult.adult, email })))
+			return refused(502, m.details_email_not_sent());
+		return { asked: m.details_email_asked({ email }) };
+	},
 	renew: async ({ locals, cookies }) => {
 		const { app, adult } = locals;
 		if (!adult) error(403, m.error_forbidden());

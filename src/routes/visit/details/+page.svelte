@@ -11,6 +11,9 @@
 	let { data, form } = $props();
 	let renewal = $state<HTMLFormElement>();
 	const faults = $derived((form && 'faults' in form && form.faults) || {});
+	const emailForm = $derived(form && 'email' in form ? form.email : null);
+	const emailFaults = $derived(emailForm?.faults ?? {});
+	let email = $derived(emailForm?.typed['email'] ?? data.facts?.email ?? '');
 	let telephone = $derived(data.facts?.telephone ?? '');
 	let language = $derived(data.facts?.language ?? '');
 </script>
@@ -29,6 +32,27 @@
 		</div>
 		{#if data.facts}
 			<section>
+				<form method="post" action="?/email&family={data.family}" novalidate use:enhance>
+					<TextField
+						label={m.details_email()}
+						id="email"
+						type="email"
+						autocomplete="email"
+						hint={m.details_email_how()}
+						errors={emailFaults['email']}
+						bind:value={email}
+					/>
+					{#if form && 'asked' in form}
+						<p class="mb-3" role="status">{form.asked}</p>
+					{:else if data.facts.emailWanted}
+						<p class="mb-3">{m.details_email_waits({ email: data.facts.emailWanted })}</p>
+					{/if}
+					<button class="btn btn-outline" disabled={email.trim() === data.facts.email}>
+						{m.details_email_change()}
+					</button>
+				</form>
+			</section>
+			<section>
 				<form
 					method="post"
 					action="?/save&family={data.family}"
@@ -42,11 +66,6 @@
 					{:else if form && 'said' in form}
 						<p role="status">{form.said}</p>
 					{/if}
-					<p>
-						<span class="block font-bold">{m.email()}</span>
-						{data.facts.email || m.details_email_none()}
-						<span class="quiet block text-small">{m.details_email_how()}</span>
-					</p>
 					<TextField
 						label={m.person_telephone()}
 						id="telephone"

@@ -72,6 +72,9 @@ export const adult = pgTable('adult', {
 	familyName: text('family_name'),
 	key: text('key').unique(),
 	email: text('email'),
+	/** The address that the adult asked for, until it is proved, and when. */
+	emailWanted: text('email_wanted'),
+	emailWantedAt: instant('email_wanted_at'),
 	telephone: text('telephone'),
 	language: text('language'),
 	/** How the adult wants to be told. */
