@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { change, reasons } from './change';
 import { id, version } from './shapes';
-import { line, needed, timeZone } from './typed-text';
+import { timeZone } from './time-zone';
+import { line, needed } from './typed-text';
 import { says } from './sentence';
 
 /** What the school is called and how it is reached, and what lets other programs in. */

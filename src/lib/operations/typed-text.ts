@@ -1,6 +1,4 @@
 import { z } from 'zod';
-import { isTimeZone } from '../core/time/local-time';
-import { zoneOf } from '../core/time/zone-cities';
 import { says, type Sentence } from './sentence';
 
 /** Texts that people type, with the sentences that say what is wrong with them. */
@@ -25,9 +23,3 @@ export const severalTexts = (longest: number) =>
 
 /** An e-mail address, or nothing. */
 export const emailOrNone = z.union([z.literal(''), z.email(says('email_wrong'))]);
-
-/** A zone of the IANA database. A city that is in one will do. */
-export const timeZone = z
-	.string()
-	.overwrite((typed) => zoneOf(typed) ?? typed)
-	.refine(isTimeZone, says('zone_unknown'));

@@ -1,9 +1,8 @@
 import { z, type ZodType } from 'zod';
 import type { WantedAppointment } from '../core/visits/wanted-appointment';
 import { change, reasons, type WhoseVisit } from './change';
-import { says } from './sentence';
 import { id, instant, key } from './shapes';
-import { needed } from './typed-text';
+import { emailOrNone, needed } from './typed-text';
 import {
 	conflicts,
 	heldVisit,
@@ -217,7 +216,7 @@ export const guestAsk = change({
 		appointment: id,
 		name: needed(120, 'guest_name_missing'),
 		/** Empty: the family passes the link on itself. */
-		email: z.union([z.literal(''), z.email(says('email_wrong'))]),
+		email: emailOrNone,
 	}),
 	done: z.object({ id, link: z.string() }),
 	refusal: reasons('unknown'),

@@ -1,7 +1,8 @@
 import { error, fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import { says } from '$lib/operations/sentence';
-import { needed, timeZone } from '$lib/operations/typed-text';
+import { timeZone } from '$lib/operations/time-zone';
+import { needed } from '$lib/operations/typed-text';
 import { m } from '$lib/paraglide/messages';
 import { isTooOften } from '$lib/server/accounts/attempts';
 import { setUpLimits } from '$lib/server/accounts/limits';
