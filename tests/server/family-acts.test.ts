@@ -241,14 +241,14 @@ describe('the file for a calendar', () => {
 				};
 			}),
 		'node-ical': (text) =>
-			Object.values(nodeIcal.sync.parseICS(text)).flatMap((event) =>
-				event?.type === 'VEVENT'
+			Object.values(nodeIcal.sync.parseICS(text)).flatMap((read) =>
+				read?.type === 'VEVENT'
 					? {
-							uid: event.uid,
-							sequence: Number(event.sequence),
-							isCancelled: event.status === 'CANCELLED',
-							start: event.start.getTime(),
-							alarms: event.alarms?.length ?? 0,
+							uid: read.uid,
+							sequence: Number(read.sequence),
+							isCancelled: read.status === 'CANCELLED',
+							start: read.start.getTime(),
+							alarms: read.alarms?.length ?? 0,
 						}
 					: [],
 			),
