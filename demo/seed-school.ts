@@ -34,6 +34,7 @@ import {
 	building,
 	buildingWalk,
 	place,
+	notice,
 } from '../src/lib/server/foundation/database/schema';
 import { savePlans } from '../src/lib/server/desks/save-plans';
 import { newId } from '../src/lib/server/foundation/identifiers';
@@ -89,6 +90,8 @@ export async function seedSchool(
 	await readSchoolLists(app, organiser, lists);
 	const conferenceId = await seedConference(app, organiser, made);
 	if (withVisits) await seedVisits(app, organiser, conferenceId, made);
+	// Its families were told long ago.
+	await app.db.update(notice).set({ state: 'sent', sentAt: app.clock.now() });
 	await renewStatistics(app.db);
 }
 

@@ -11,6 +11,7 @@ import { readConfig } from '$lib/server/foundation/config';
 import { migrateDatabase } from '$lib/server/foundation/database/migrate';
 import { visitorByCookie, visitorsByCookie } from '$lib/server/invitations/visitors';
 import { startJobs } from '$lib/server/jobs/jobs';
+import { startCourier } from '$lib/server/notices/courier';
 import { newId } from '$lib/server/foundation/identifiers';
 import { loadProgram } from '$lib/server/foundation/load-program';
 import { textDirection } from '$lib/ui/parts/format/direction';
@@ -37,12 +38,14 @@ export const init: ServerInit = async () => {
 	for (const signal of ['SIGTERM', 'SIGINT'] as const)
 		process.once(signal, () => app.live.streams.endAll());
 	const jobs = await startJobs(app);
+	const courier = startCourier(app);
 	process.once('sveltekit:shutdown', () => {
 		// What a lost connection left behind must not keep the process.
 		const end = () => process.exit();
 		setTimeout(end, LONGEST_FAREWELL).unref();
-		void jobs
+		void courier
 			.stop()
+			.then(() => jobs.stop())
 			.finally(() => app.close())
 			.finally(end);
 	});

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import '../app.css';
+	import { onMount } from 'svelte';
 	import { beforeNavigate } from '$app/navigation';
 	import { navigating } from '$app/state';
 	import { m } from '$lib/paraglide/messages';
@@ -16,6 +17,9 @@
 		if (navigator.onLine || willUnload || !to) return;
 		isStaying = true;
 		cancel();
+	});
+	onMount(() => {
+		document.documentElement.dataset.script = 'ready';
 	});
 	$effect(() => (navigating.to ? waiting.begin() : undefined));
 </script>

@@ -185,6 +185,8 @@ export async function phone(browser: Browser, link: string): Promise<Page> {
 	const context = await browser.newContext({ viewport: PHONE, hasTouch: true });
 	const page = await context.newPage();
 	await page.goto(link);
+	// Before its script runs a press on a button does nothing.
+	await page.locator('html[data-script=ready]').waitFor();
 	return page;
 }
 

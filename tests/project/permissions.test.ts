@@ -96,6 +96,9 @@ const ALLOWED: Record<string, readonly Role[]> = {
 	'/visit/details ?/save': family,
 	'/visit/details ?/renew': family,
 	'/visit/details ?/email': family,
+	'/office/[address]/outbox page': office,
+	'/office/[address]/outbox/[notice] page': office,
+	'/office/[address]/outbox/[notice] ?/again': office,
 	'/visit/[address] page': family,
 	'/visit/[address]/calendar.ics GET': family,
 	// Only before it opens.
@@ -242,6 +245,7 @@ beforeAll(async () => {
 		(select id from person where is_interpreter limit 1) as interpreters,
 		(select id from student limit 1) as students, (select id from family limit 1) as families,
 		(select id from account limit 1) as account,
+		(select id from notice where conference_id is not null limit 1) as notice,
 		(select adult_id from invitation where adult_id is not null and revoked_at is null limit 1) as adult,
 		(select appointment.id from appointment join desk on desk.id = desk_id
 			where desk.name = 'Oskar Lindqvist' and stands limit 1) as appointment`;
@@ -274,6 +278,7 @@ function addressOf(route: string): string {
 		.replace('/i/[token]', `/i/${ids.link}`)
 		.replace('/g/[token]', `/g/${ids.guest}`)
 		.replace('[token]', ids.token!)
+		.replace('[notice]', ids.notice!)
 		.replace('[name]', 'students.csv')
 		.replace('[id]', ids[folder] ?? ids.conference!);
 }

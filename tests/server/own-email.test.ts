@@ -17,7 +17,12 @@ async function setUp() {
 	let now = plain.clock.now();
 	const clock = { now: () => now };
 	const sent: Message[] = [];
-	const mail = { send: async (message: Message) => !!sent.push(message) };
+	const mail: App['mail'] = {
+		async send(message) {
+			sent.push(message);
+			return 'sent';
+		},
+	};
 	const app: App = { ...plain, mail, clock };
 	const [me, other] = school.families;
 	await app.db.update(adult).set({ email: 'old@post.example' }).where(eq(adult.id, me!.adult));
@@ -68,7 +73,7 @@ describe('another e-mail address of an adult', () => {
 		const { app, me, other } = await setUp();
 		const asked = { adult: me.adult, email: 'mine@post.example' };
 		await expect(askForEmail(app, other.actor, asked)).rejects.toThrow(ForbiddenError);
-		const silent: App = { ...app, mail: { send: async () => false } };
+		const silent: App = { ...app, mail: { send: async () => 'unreachable' } };
 		expect(await askForEmail(silent, me.actor, asked)).toBe(false);
 	});
 });

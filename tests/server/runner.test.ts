@@ -1,7 +1,7 @@
 import { eq, sql } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
 import { z } from 'zod';
-import type { Actor } from '$lib/core/permissions/may';
+import { SYSTEM, type Actor } from '$lib/core/permissions/may';
 import type { ActKind } from '$lib/operations/act-kinds';
 import { change, reasons } from '$lib/operations/change';
 import type { App } from '$lib/server/app';
@@ -130,7 +130,8 @@ async function followed(app: App, { conference: id }: SmallSchool, kind: ActKind
 	await app.db.delete(wish);
 	const [before] = await app.db.select().from(conference).where(eq(conference.id, id));
 	await app.db.transaction((tx) =>
-		follow(tx, app.clock, {
+		follow(tx, app.clock, SYSTEM, {
+			id: newId(app.clock),
 			kind,
 			conferenceId: id,
 			personId: person!.id,

@@ -55,6 +55,7 @@ export type ActKind =
 	| 'invitations.made'
 	| 'link.renewed'
 	| 'link.withdrawn'
+	| 'notice.sent-again'
 	| 'adult.changed'
 	| 'links.sent'
 	| 'link.confirmed'

@@ -42,6 +42,8 @@ const conferenceProgress = z.object({
 		taken: count,
 		/** What waits for the school's answer. */
 		toAnswer: count,
+		/** Notices that reached nobody and should have. */
+		undelivered: count,
 	}),
 });
 /** How far a conference is, for the path of the work. */

@@ -51,6 +51,8 @@ export type Act =
 	| 'guest.ask'
 	| 'enquiry.answer'
 	| 'offer.make'
+	| 'notices.see'
+	| 'notices.send'
 	| 'day.see'
 	| 'register.see'
 	| 'register.change'
@@ -96,6 +98,8 @@ const rules: Record<Act, Partial<Record<ActorKind, Rule>>> = {
 	'guest.ask': { organiser: always, helper: always, adult: ownFamily, teacher: ownDay },
 	'enquiry.answer': { organiser: always, helper: always },
 	'offer.make': { organiser: always, helper: always, teacher: ownDay },
+	'notices.see': { organiser: always, helper: always },
+	'notices.send': { organiser: always, helper: always },
 	'register.see': { organiser: always, helper: always },
 	'register.change': { organiser: always },
 	'safety.see': { organiser: knowsSafety, helper: knowsSafety },

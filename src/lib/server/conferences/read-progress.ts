@@ -6,6 +6,7 @@ import type { App } from '../app';
 import { desk, sitting } from '../foundation/database/schema';
 import { ForbiddenError } from '../foundation/forbidden';
 import { registerCounts } from '../register/register-counts';
+import { countUndelivered } from '../notices/outbox';
 import { countEnquiries } from '../visits/enquiries';
 import { loadSnapshot } from './load-snapshot';
 import { readClaims } from './read-claims';
@@ -54,6 +55,7 @@ export async function readProgress(
 			taken: claims.filter(({ thing, standing }) => deskIds.has(thing) && standing !== 'held')
 				.length,
 			toAnswer: await countEnquiries(db, row.id),
+			undelivered: await countUndelivered(db, row.id),
 		},
 	};
 }

@@ -3,6 +3,7 @@ import { z } from 'zod';
 import type { App } from '../app';
 import { tendVisits } from '../visits/tend-visits';
 import { readAllCalendars } from '../calendars/calendars';
+import { writeReminders } from '../notices/write-reminders';
 import { sendLinks } from '../messages/send-links';
 import { describeError } from '../foundation/failures/describe-error';
 import { linkWords } from '../messages/message-words';
@@ -29,6 +30,7 @@ export async function startJobs(app: App): Promise<Runner> {
 				const { conference } = z.object({ conference: z.string() }).parse(payload);
 				await tendWaitingLists(app, conference);
 			},
+			'write-reminders': async () => void (await writeReminders(app)),
 			'send-links': async (payload) => {
 				const { sending } = z.object({ sending: z.string() }).parse(payload);
 				await sendLinks(app, sending, await linkWords(app));
@@ -44,6 +46,11 @@ export async function startJobs(app: App): Promise<Runner> {
 				task: 'tend-visits',
 				match: '* * * * *',
 				options: { backfillPeriod: 0, maxAttempts: 1, queueName: 'visits' },
+			},
+			{
+				task: 'write-reminders',
+				match: '* * * * *',
+				options: { backfillPeriod: 0, maxAttempts: 1, queueName: 'reminders' },
 			},
 		]),
 		logger: new WorkerLogger(() => (level, message, meta) => {

@@ -1,37 +1,77 @@
-import { describeError } from '../foundation/failures/describe-error';
 import { createTransport } from 'nodemailer';
 import type { Config } from '../foundation/config';
+import { describeError } from '../foundation/failures/describe-error';
 import type { Logger } from '../foundation/logs/logger';
 
-/** A message to one address, as plain text. */
+/** A calendar entry that goes with a message (RFC 6047). */
+export interface CalendarPart {
+	readonly method: 'REQUEST' | 'CANCEL';
+	readonly content: string;
+}
+
+/** A message to one address. */
 export interface Message {
-	/** What it is about, for telling a repeat from a new one: the id of the act it comes from. */
+	/** What it is about, for telling a repeat from a new one: the act or notice it comes from. */
 	readonly about: string;
 	readonly to: string;
 	readonly subject: string;
 	readonly text: string;
+	readonly html?: string;
+	/** The first stands beside the text, the others are attached: a part has one method and one entry. */
+	readonly calendars?: readonly CalendarPart[];
+	/** Calendar files to be saved. */
+	readonly files?: readonly string[];
 }
 
+/** What became of a message: the mail server took it, will never take it, or cannot be reached. */
+export type Sent = 'sent' | 'refused' | 'unreachable';
+
 export interface Mailer {
-	/** Hands the message to the mail server. `false` when there is none or it does not take it. */
-	send(message: Message): Promise<boolean>;
+	/** Hands the message to the mail server. */
+	send(message: Message): Promise<Sent>;
 }
 
 /** Sends through the server of `SMTP_URL`. What is sent, and to whom, never enters the log. */
 export function createMailer(config: Config, log: Logger): Mailer {
-	if (!config.smtpUrl) return { send: async () => false };
+	if (!config.smtpUrl) return { send: async () => 'unreachable' };
 	const transport = createTransport(config.smtpUrl, { from: config.mailFrom });
 	const host = new URL(config.origin).hostname;
 	return {
-		async send({ about, to, subject, text }) {
+		async send({ about, to, subject, text, html, calendars = [], files = [] }) {
+			const [first, ...others] = calendars;
 			try {
-				const messageId = `<${about}@${host}>`;
-				await transport.sendMail({ to, subject, text, messageId });
-				return true;
+				await transport.sendMail({
+					to,
+					subject,
+					text,
+					html,
+					messageId: `<${about}@${host}>`,
+					icalEvent: first && { ...first, filename: 'visit.ics' },
+					attachments: [
+						...others.map(({ method, content }, index) => ({
+							filename: `visit-${index + 2}.ics`,
+							content,
+							contentType: `text/calendar; charset=utf-8; method=${method}`,
+						})),
+						...files.map((content) => ({
+							filename: 'meeting.ics',
+							content,
+							contentType: 'text/calendar; charset=utf-8; method=PUBLISH',
+						})),
+					],
+				});
+				return 'sent';
 			} catch (error) {
 				log.warn({ about, ...describeError(error) }, 'not sent');
-				return false;
+				return isForGood(error) ? 'refused' : 'unreachable';
 			}
 		},
 	};
 }
+
+/** A code from 500 on says that trying again is of no use (RFC 5321, 4.2.1). */
+const isForGood = (error: unknown): boolean =>
+	error instanceof Error &&
+	'responseCode' in error &&
+	typeof error.responseCode === 'number' &&
+	error.responseCode >= 500;

@@ -37,7 +37,8 @@ export async function sendLinkTo(
 	const proof = new URLSearchParams({ proof: proofOf(config.key, to.id, email) });
 	const link = `${invitationLink(config.origin, config.key, way)}?${proof}`;
 	const text = words.text({ name: fullName(to), link });
-	return mail.send({ about: `${act}.${to.id}`, to: email, subject: words.subject(), text });
+	const message = { about: `${act}.${to.id}`, to: email, subject: words.subject(), text };
+	return (await mail.send(message)) === 'sent';
 }
 
 /** Sends one teacher the private link now. Returns whether it is on its way. */

@@ -11,6 +11,7 @@ import {
 	family,
 	familyAdult,
 	familyCode,
+	notice,
 	familyStudent,
 	invitation,
 	student,
@@ -142,6 +143,7 @@ export const eraseFamily = performs(familyErase).by({
 				answered_at = coalesce(answered_at, ${new Date(now).toISOString()})
 			where family_id = ${familyId}`);
 		await tx.delete(familyCode).where(eq(familyCode.familyId, familyId));
+		await tx.delete(notice).where(eq(notice.familyId, familyId));
 		for (const id of adults) await moveAdultClaims(tx, id, null);
 		if (adults.length) {
 			await tx

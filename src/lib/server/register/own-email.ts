@@ -28,7 +28,8 @@ export async function askForEmail(
 	const ref = { id: row.id, version: row.emailWantedAt };
 	const link = emailProofLink(app.config.origin, app.config.key, ref);
 	const words = await emailProofWords(app, { name: fullName(row), link });
-	const isSent = await app.mail.send({ about: asked.act, to: row.emailWanted, ...words });
+	const message = { about: asked.act, to: row.emailWanted, ...words };
+	const isSent = (await app.mail.send(message)) === 'sent';
 	// What never came cannot be confirmed: nobody is told to wait for it.
 	if (!isSent)
 		await app.db

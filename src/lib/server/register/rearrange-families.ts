@@ -10,6 +10,7 @@ import {
 	familyAdult,
 	familyStudent,
 	enquiry,
+	notice,
 	wish,
 } from '../foundation/database/schema';
 import { newId } from '../foundation/identifiers';
@@ -40,6 +41,7 @@ export const mergeFamilies = performs(familyMerge).by({
 				and not exists (select from appointment_wish where wish_id = wish.id)`);
 		await tx.update(wish).set({ familyId: keptId }).where(eq(wish.familyId, goneId));
 		await tx.update(enquiry).set({ familyId: keptId }).where(eq(enquiry.familyId, goneId));
+		await tx.update(notice).set({ familyId: keptId }).where(eq(notice.familyId, goneId));
 		await tx
 			.update(family)
 			.set({ leftAt: clock.now(), version: sql`${family.version} + 1` })

@@ -3,6 +3,7 @@ import { receiversOn } from '../../core/desks/receivers';
 import { isSame } from '../../core/merge/is-same';
 import type { Actor } from '../../core/permissions/may';
 import { modeOf } from '../../core/rules/places';
+import { TAKEN_BACK_WITHIN } from '../../core/visits/taking-back';
 import { settleVisit } from '../../core/visits/settle-visit';
 import { indexOf } from '../../core/snapshot/snapshot-index';
 import { kindsUndoneBy } from '../../operations/change';
@@ -41,9 +42,6 @@ import { clearAppointments, endAppointment, writeClaims } from './write-visit';
 /** The kinds of acts on visits that can be taken back. */
 const UNDOABLE: ReadonlySet<string> = kindsUndoneBy('visit.undo', changesOfVisits);
 
-/** How long a family can take back what it did; the page shows a minute, the rest is for the way. */
-const FAMILY_MAY_UNDO = 75_000;
-
 /**
  * Takes back an act on a family's visit: every appointment that it touched becomes just what it was, with
  * the same people, place and seats. It is refused when one of them has changed since, when what they took
@@ -60,7 +58,7 @@ export const undoVisitAct = performs(changesOfVisits.visitUndo).by({
 		if (!known || !(await isFor(tx, actor, known))) return { refused: { reason: 'unknown' } };
 		const { conferenceId, before, after, undoneBy } = known;
 		if (undoneBy !== null) return { refused: { reason: 'undone-before' } };
-		if (!isOffice(actor) && clock.now() > known.at + FAMILY_MAY_UNDO)
+		if (!isOffice(actor) && clock.now() > known.at + TAKEN_BACK_WITHIN)
 			return { refused: { reason: 'too-late' } };
 		const ids = after.map(({ id }) => id);
 		const now = await readAppointments(tx, ids);

@@ -150,6 +150,8 @@
 	onMount(() => {
 		const pending = choices.takeUp();
 		isKept = true;
+		// Ticks from before the script ran, too.
+		choices.keep(pending);
 		if (pending) void finish(pending);
 		if (view.notBookable === null) warmPlanner();
 	});

@@ -43,7 +43,7 @@
 	const here = $derived(page.route.id?.split('/')[3] ?? '');
 	const stations = $derived.by((): Station[] => {
 		const { dates, slotMinutes, desks, seats, taken } = now.progress;
-		const { desksWithoutTimes, desksWithoutPlace, toAnswer } = now.progress;
+		const { desksWithoutTimes, desksWithoutPlace, toAnswer, undelivered } = now.progress;
 		const { families, students } = now.counts;
 		const { isPublished } = now.conference;
 		const percent = seats ? Math.round((100 * taken) / seats) : 0;
@@ -93,6 +93,13 @@
 				name: m.station_to_answer(),
 				note: toAnswer ? m.station_to_answer_note({ count: toAnswer }) : m.station_to_answer_none(),
 				state: toAnswer ? 'look' : 'done',
+			},
+			{
+				key: 'outbox',
+				href: `${base}/outbox`,
+				name: m.station_outbox(),
+				note: undelivered ? m.station_outbox_note({ count: undelivered }) : m.station_outbox_fine(),
+				state: undelivered ? 'look' : 'done',
 			},
 			{
 				key: 'families',

@@ -9,6 +9,7 @@
 	import FamilyTabs from '$lib/ui/visits/FamilyTabs.svelte';
 	import FamilyVisit from '$lib/ui/visits/FamilyVisit.svelte';
 	import { forgetVisit, forgetVisits, keepVisit } from '$lib/ui/visits/kept/kept-visits';
+	import { EDITION } from '$lib/ui/visits/kept/edition';
 	import { addressOf, placeIn, type VisitPlace } from '$lib/ui/visits/visit-step';
 
 	let { data } = $props();
@@ -31,7 +32,7 @@
 		if (!mayKeep || until === null) return void forgetVisit(view);
 		const children = families.find(({ id }) => id === view.family)?.children ?? [];
 		const ahead = now - (performance.timeOrigin + performance.now());
-		void keepVisit({ view, school, children, readAt: now, ahead, until });
+		void keepVisit({ edition: EDITION, view, school, children, readAt: now, ahead, until });
 	});
 
 	/** Where the page is stands in its address, so that it is there again after a reload and on the way back. */

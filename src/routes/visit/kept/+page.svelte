@@ -2,9 +2,10 @@
 	import { onMount } from 'svelte';
 	import { m } from '$lib/paraglide/messages';
 	import ChairMark from '$lib/ui/parts/chairs/ChairMark.svelte';
+	import { isServerThere } from '$lib/ui/parts/saving/is-server-there';
 	import FamilyTabs from '$lib/ui/visits/FamilyTabs.svelte';
 	import KeptVisitHome from '$lib/ui/visits/kept/KeptVisitHome.svelte';
-	import { keptVisits, type KeptVisit } from '$lib/ui/visits/kept/kept-visits';
+	import { keptVisits, type KeptVisit } from '$lib/ui/visits/kept/read-kept';
 
 	// It is shown in the place of a page that the school did not answer for, and so at that page's address.
 	let visits = $state.raw<readonly KeptVisit[] | null>(null);
@@ -24,8 +25,7 @@
 	/** How often the school is tried; milliseconds. A phone says that it is online before anything can be reached. */
 	const EVERY = 15_000;
 	async function retry() {
-		const answer = await fetch('/healthz').catch(() => null);
-		if (answer?.ok) location.reload();
+		if (await isServerThere()) location.reload();
 	}
 	onMount(() => {
 		const timer = setInterval(() => void retry(), EVERY);

@@ -98,6 +98,7 @@ export const consequences: Readonly<Record<ActKind, Consequences>> = {
 	'invitations.made': NOTHING,
 	'link.renewed': NOTHING,
 	'link.withdrawn': NOTHING,
+	'notice.sent-again': NOTHING,
 	'adult.changed': NOTHING,
 	'links.sent': NOTHING,
 	'link.confirmed': NOTHING,

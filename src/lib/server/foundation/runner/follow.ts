@@ -1,7 +1,9 @@
 import { sql } from 'drizzle-orm';
+import type { Actor } from '../../../core/permissions/may';
 import type { Clock } from '../clock';
 import type { Transaction } from '../database/connect';
 import { addJob } from '../add-job';
+import { writeNotices } from '../../notices/write-notices';
 import { deriveWishes } from '../../visits/derive-wishes';
 import { announceChange } from './announce';
 import { conferencesOf, isOpenToFamilies } from './concerned';
@@ -10,7 +12,13 @@ import type { DoneAct } from './record-act';
 import { touchConference } from './touch-conference';
 
 /** Does what follows an act, by the table of consequences; the rest is added as jobs. */
-export async function follow(tx: Transaction, clock: Clock, act: DoneAct): Promise<void> {
+export async function follow(
+	tx: Transaction,
+	clock: Clock,
+	actor: Actor,
+	act: DoneAct & { readonly id: string },
+): Promise<void> {
+	await writeNotices(tx, clock, actor, act);
 	const { concerns, wishes, snapshot, pages, waitingList } = consequences[act.kind];
 	const isDerived = typeof wishes === 'function' ? wishes(act) : wishes === true;
 	for (const id of await conferencesOf(tx, concerns, act)) {

@@ -132,7 +132,7 @@ async function inOrder<In, Done extends object, Refusal, Kind extends ActKind>(
 	if ('refused' in worked) throw new RefusedError(worked.refused);
 	if (worked.act) {
 		await recordAct(tx, clock, asked.act, actor, worked.act, mark);
-		await follow(tx, clock, worked.act);
+		await follow(tx, clock, actor, { ...worked.act, id: asked.act });
 	}
 	return half.answer ? half.answer(asked, worked.done) : worked.done;
 }

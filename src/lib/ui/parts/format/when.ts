@@ -1,35 +1,23 @@
 import type { AvailableHours } from '$lib/core/time/available-hours';
 import { formatTimeOfDay } from '$lib/core/time/typed-time';
+import {
+	dateLocaleOf,
+	writtenDate,
+	writtenShortDate,
+	writtenTime,
+	writtenWeekday,
+} from '$lib/core/time/written-time';
 import { getLocale } from '$lib/paraglide/runtime';
 
-/** English at an international school: day before month, and the clock of 24 hours. */
-const formatLocale = (): string => (getLocale() === 'en' ? 'en-GB' : getLocale());
-
-/** Writes as the options say, in any zone. What writes is made once for each: making it takes the longest. */
-function writer(options: Intl.DateTimeFormatOptions): (zone: string) => (epoch: number) => string {
-	const known = new Map<string, (epoch: number) => string>();
-	return (zone) => {
-		const locale = formatLocale();
-		const key = `${locale} ${zone}`;
-		let write = known.get(key);
-		if (!write) {
-			write = new Intl.DateTimeFormat(locale, { timeZone: zone, ...options }).format;
-			known.set(key, write);
-		}
-		return write;
-	};
-}
-
-const time = writer({ hour: '2-digit', minute: '2-digit', hourCycle: 'h23' });
-const longDate = writer({ weekday: 'long', day: 'numeric', month: 'long' });
-const shortDate = writer({ weekday: 'short', day: 'numeric', month: 'short' });
-const shortWeekday = writer({ weekday: 'short' });
+const formatLocale = (): string => dateLocaleOf(getLocale());
 
 /** `16:06` */
-export const timeText = (epoch: number, zone: string): string => time(zone)(epoch);
+export const timeText = (epoch: number, zone: string): string =>
+	writtenTime(formatLocale(), zone)(epoch);
 
 /** `Thursday 3 December` */
-export const dateText = (epoch: number, zone: string): string => longDate(zone)(epoch);
+export const dateText = (epoch: number, zone: string): string =>
+	writtenDate(formatLocale(), zone)(epoch);
 
 /** `Thursday 3 December, 16:06` */
 export const momentText = (epoch: number, zone: string): string =>
@@ -37,11 +25,14 @@ export const momentText = (epoch: number, zone: string): string =>
 
 /** A local date (`2026-12-03`) as `Thursday 3 December`, or `Thu 3 Dec` when short. */
 export const localDateText = (date: string, width: 'long' | 'short' = 'long'): string =>
-	(width === 'long' ? longDate : shortDate)('UTC')(Date.parse(`${date}T12:00:00Z`));
+	(width === 'long' ? writtenDate : writtenShortDate)(
+		formatLocale(),
+		'UTC',
+	)(Date.parse(`${date}T12:00:00Z`));
 
 /** A local date's day of the week: `Thu`. */
 export const weekdayText = (date: string): string =>
-	shortWeekday('UTC')(Date.parse(`${date}T12:00:00Z`));
+	writtenWeekday(formatLocale(), 'UTC')(Date.parse(`${date}T12:00:00Z`));
 
 /** Names in a row: `Leila and Tomas`. */
 export const listText = (names: readonly string[]): string =>
@@ -60,7 +51,7 @@ export const availableText = (hours: readonly AvailableHours[]): string =>
 			const name =
 				'date' in day
 					? localDateText(day.date, 'short')
-					: shortWeekday('UTC')(MONDAY + (day.weekday - 1) * DAY);
+					: writtenWeekday(formatLocale(), 'UTC')(MONDAY + (day.weekday - 1) * DAY);
 			return `${name} ${times}`;
 		})
 		.join(', ');

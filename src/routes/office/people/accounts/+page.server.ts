@@ -34,7 +34,8 @@ async function sendLink(
 	link: string,
 ) {
 	const words = await passwordWords(app, { name: to.name, link, isFirst: true });
-	const isSent = await app.mail.send({ about: `account.${to.id}`, to: to.email, ...words });
+	const message = { about: `account.${to.id}`, to: to.email, ...words };
+	const isSent = (await app.mail.send(message)) === 'sent';
 	return isSent
 		? { said: m.account_invited({ email: to.email }) }
 		: { said: m.account_not_sent(), link };

@@ -7,3 +7,4 @@ export * from './desks';
 export * from './enquiries';
 export * from './places';
 export * from './messages';
+export * from './notices';

@@ -1,0 +1,36 @@
+/** What people are told of, each by a message of its own. */
+export const noticeKinds = [
+	'booked',
+	'changed',
+	'cancelled',
+	'accepted',
+	'declined',
+	'offered',
+	'answered',
+	'lost-link',
+	'asked-along',
+	'not-needed',
+	'reminder',
+] as const;
+export type NoticeKind = (typeof noticeKinds)[number];
+
+/** How far a notice is. */
+export const noticeStates = ['waiting', 'sending', 'sent', 'failed', 'not-sent'] as const;
+export type NoticeState = (typeof noticeStates)[number];
+
+/** Why a notice was not sent, or could not be. */
+export const noticeReasons = [
+	/** It was taken back before it was told. */
+	'taken-back',
+	/** Nobody knows an e-mail address. */
+	'no-address',
+	/** The right to be told, or to see, was withdrawn. */
+	'not-told',
+	/** What it was about is not there any more. */
+	'over',
+	/** The mail server does not take it for this address. */
+	'refused',
+	/** The mail server could not be reached, many times. */
+	'unreachable',
+] as const;
+export type NoticeReason = (typeof noticeReasons)[number];

@@ -1,0 +1,48 @@
+/** One line of a visit as a message shows it. */
+export interface LetterRow {
+	/** `18:14–18:24` */
+	readonly time: string;
+	readonly what: string;
+	readonly where: string;
+	/** Its video door, where it has one. */
+	readonly link: string | null;
+	/** What is particular about it: that it moved, or waits for an answer. */
+	readonly note: string;
+}
+
+/** What a message consists of. */
+export type LetterPart =
+	| { readonly kind: 'words'; readonly text: string }
+	| { readonly kind: 'rows'; readonly title: string; readonly rows: readonly LetterRow[] }
+	| { readonly kind: 'way'; readonly text: string; readonly link: string }
+	| { readonly kind: 'quiet'; readonly text: string };
+
+/** A message before it is written: from one source its plain text and its HTML are made. */
+export interface Letter {
+	readonly subject: string;
+	/** Of whom it is, at its head. */
+	readonly school: string;
+	readonly parts: readonly LetterPart[];
+}
+
+/** A letter as plain text. */
+export const plainLetter = ({ parts }: Letter): string =>
+	`${parts.map(plainPart).filter(Boolean).join('\n\n')}\n`;
+
+function plainPart(part: LetterPart): string {
+	switch (part.kind) {
+		case 'words':
+		case 'quiet':
+			return part.text;
+		case 'way':
+			return `${part.text}:\n${part.link}`;
+		case 'rows':
+			return [part.title, ...part.rows.map(plainRow)].filter(Boolean).join('\n');
+	}
+}
+
+const plainRow = ({ time, what, where, link, note }: LetterRow): string =>
+	[
+		`  ${time}  ${what}`,
+		...[where, note, link].filter(Boolean).map((text) => `      ${text}`),
+	].join('\n');

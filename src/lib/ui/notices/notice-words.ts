@@ -1,0 +1,68 @@
+import type { NoticeKind, NoticeReason, NoticeState } from '$lib/core/notices/kinds';
+import { m } from '$lib/paraglide/messages';
+
+/** What a notice is about. */
+export function kindText(kind: NoticeKind): string {
+	switch (kind) {
+		case 'booked':
+			return m.outbox_kind_booked();
+		case 'changed':
+			return m.outbox_kind_changed();
+		case 'cancelled':
+			return m.outbox_kind_cancelled();
+		case 'accepted':
+			return m.outbox_kind_accepted();
+		case 'declined':
+			return m.outbox_kind_declined();
+		case 'offered':
+			return m.outbox_kind_offered();
+		case 'answered':
+			return m.outbox_kind_answered();
+		case 'lost-link':
+			return m.outbox_kind_lost_link();
+		case 'asked-along':
+			return m.outbox_kind_asked_along();
+		case 'not-needed':
+			return m.outbox_kind_not_needed();
+		case 'reminder':
+			return m.outbox_kind_reminder();
+	}
+}
+
+/** How far it is. */
+export function stateText(state: NoticeState): string {
+	switch (state) {
+		case 'waiting':
+			return m.outbox_waiting();
+		case 'sending':
+			return m.outbox_sending();
+		case 'sent':
+			return m.outbox_sent();
+		case 'failed':
+			return m.outbox_failed();
+		case 'not-sent':
+			return m.outbox_not_sent();
+	}
+}
+
+/** Why it was not sent. */
+export function reasonText(reason: NoticeReason): string {
+	switch (reason) {
+		case 'taken-back':
+			return m.outbox_taken_back();
+		case 'no-address':
+			return m.outbox_no_address();
+		case 'not-told':
+			return m.outbox_not_told();
+		case 'over':
+			return m.outbox_over();
+		case 'refused':
+			return m.outbox_refused();
+		case 'unreachable':
+			return m.outbox_unreachable();
+	}
+}
+
+/** Whether somebody should have been reached and was not. */
+export const isTrouble = (state: NoticeState, reason: NoticeReason | null): boolean =>
+	state === 'failed' || reason === 'no-address';

@@ -1,0 +1,20 @@
+import { noticeKinds, noticeStates } from '$lib/core/notices/kinds';
+import { accountFor } from '$lib/server/foundation/requests/account-for';
+import { readOutbox } from '$lib/server/notices/outbox';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = async ({ locals, parent, url }) => {
+	const account = accountFor(locals, 'notices.see');
+	const { conference } = await parent();
+	const wanted = (name: string) => url.searchParams.get(name) ?? '';
+	const search = {
+		text: wanted('for').trim().slice(0, 100),
+		kind: noticeKinds.find((kind) => kind === wanted('kind')) ?? null,
+		state: noticeStates.find((state) => state === wanted('state')) ?? null,
+	};
+	return {
+		search,
+		...(await readOutbox(locals.app, account, conference.id, search)),
+		hasMailServer: locals.app.config.smtpUrl !== undefined,
+	};
+};

@@ -1,0 +1,362 @@
+import { and, eq } from 'drizzle-orm';
+import ICAL from 'ical.js';
+import { describe, expect, it } from 'vitest';
+import type { Actor } from '$lib/core/permissions/may';
+import type { App } from '$lib/server/app';
+import {
+	adult,
+	adultRight,
+	appointment,
+	familyAdult,
+	notice,
+} from '$lib/server/foundation/database/schema';
+import { newId } from '$lib/server/foundation/identifiers';
+import { invite } from '$lib/server/invitations/visitors';
+import type { Message, Sent } from '$lib/server/messages/mailer';
+import { deliverNotices } from '$lib/server/notices/deliver-notices';
+import { readNotice, readOutbox, sendNoticeAgain } from '$lib/server/notices/outbox';
+import { writeReminders } from '$lib/server/notices/write-reminders';
+import { bookVisit, cancelAppointments, changeVisit } from '$lib/server/visits/change-visit';
+import { askGuest, withdrawGuest } from '$lib/server/visits/guests';
+import { undoVisitAct } from '$lib/server/visits/undo-visit';
+import { freshApp } from './database';
+import { done } from './done';
+import { smallSchool } from './small-school';
+
+const MINUTE = 60_000;
+const HOUR = 60 * MINUTE;
+
+/** A school whose mail server answers as the test says, and whose clock goes on when the test says so. */
+async function setUp() {
+	const plain = await freshApp();
+	const school = await smallSchool(plain, { families: 2, desks: 2 });
+	let now = plain.clock.now();
+	const sent: Message[] = [];
+	let answer: (message: Message) => Sent = () => 'sent';
+	const app: App = {
+		...plain,
+		clock: { now: () => now },
+		mail: {
+			async send(message) {
+				const outcome = answer(message);
+				if (outcome === 'sent') sent.push(message);
+				return outcome;
+			},
+		},
+	};
+	const [first, second] = school.families;
+	const email = async (id: string, address: string | null) =>
+		void (await app.db.update(adult).set({ email: address }).where(eq(adult.id, id)));
+	await email(first!.adult, 'first@post.example');
+	await email(second!.adult, 'second@post.example');
+	const ids = { conferenceId: school.conference, familyId: first!.id };
+	return {
+		app,
+		school,
+		ids,
+		sent,
+		first: first!,
+		email,
+		pass: (milliseconds: number) => (now += milliseconds),
+		answerWith: (next: typeof answer) => (answer = next),
+		subjects: () => sent.map(({ subject }) => subject),
+		async book(picks: [number, number][], actor: Actor = first!.actor) {
+			return done(await bookVisit(app, actor, await school.request(0, picks)));
+		},
+		async deliver(after = 2 * MINUTE) {
+			now += after;
+			await deliverNotices(app);
+		},
+	};
+}
+
+async function secondAdult(app: App, familyId: string, email: string): Promise<string> {
+	const id = newId(app.clock);
+	await app.db.transaction(async (tx) => {
+		await tx.insert(adult).values({ id, givenName: 'Second', email });
+		await tx.insert(familyAdult).values({ familyId, adultId: id });
+		await invite(tx, app.clock, { adultId: id });
+	});
+	return id;
+}
+
+const states = async ({ db }: App) =>
+	(await db.select().from(notice).orderBy(notice.id)).map(({ kind, state, reason }) =>
+		[kind, state, reason].filter(Boolean).join(' '),
+	);
+
+describe('what a family is told', () => {
+	it('is one message for one act, once it can no longer be taken back', async () => {
+		const { app, book, deliver, sent, subjects, pass } = await setUp();
+		await book([
+			[0, 0],
+			[1, 2],
+		]);
+		await deliver(0);
+		expect(sent).toEqual([]);
+		await deliver();
+		expect(sent.map(({ to }) => to)).toEqual(['first@post.example']);
+		expect(subjects()[0]).toMatch(/^Booked: Thursday 3 December, \d\d:\d\d$/);
+		expect(sent[0]!.text).toContain('Teacher 0');
+		expect(sent[0]!.text).toContain('Teacher 1');
+		pass(HOUR);
+		await deliver();
+		expect(sent).toHaveLength(1);
+		expect(await states(app)).toEqual(['booked sent']);
+	});
+
+	it('is nothing of what it takes back at once, and of a late undoing that something changed', async () => {
+		const { app, first, book, deliver, school, subjects } = await setUp();
+		const early = await book([[0, 0]]);
+		done(await undoVisitAct(app, first.actor, { act: early.act! }));
+		await deliver();
+		expect(await states(app)).toEqual(['booked not-sent taken-back']);
+		const told = await book([[1, 2]]);
+		await deliver();
+		done(await undoVisitAct(app, school.organiser, { act: told.act! }));
+		await deliver();
+		expect(subjects()).toEqual([expect.stringMatching(/^Booked/), 'Your visit was changed']);
+	});
+
+	it('says what was moved, what is gone, and who did it', async () => {
+		const { app, ids, school, book, deliver, sent, first } = await setUp();
+		const { appointments } = await book([
+			[0, 0],
+			[1, 2],
+		]);
+		await deliver();
+		const next = await school.request(0, [
+			[0, 4],
+			[1, 2],
+		]);
+		const key = newId(app.clock);
+		done(
+			await changeVisit(app, school.organiser, { ...ids, key, appointments: next.appointments }),
+		);
+		await deliver();
+		expect(sent.at(-1)!.text).toContain('The school has changed your visit.');
+		expect(sent.at(-1)!.text).toMatch(/Moved; it was Thursday 3 December, \d\d:\d\d\./);
+		const [gone] = appointments;
+		done(
+			await cancelAppointments(app, first.actor, {
+				...ids,
+				key: newId(app.clock),
+				cancel: [gone!],
+			}),
+		);
+		await deliver();
+		expect(sent.at(-1)!.subject).toBe('Cancelled: one appointment');
+		expect(sent.at(-1)!.text).toMatch(/Not there any more:\n.*Teacher 0/);
+	});
+
+	it('is never told to an adult whose right was withdrawn, also between the act and the message', async () => {
+		const { app, first, book, deliver, sent } = await setUp();
+		const other = await secondAdult(app, first.id, 'other@post.example');
+		await book([[0, 0]]);
+		await app.db.insert(adultRight).values({
+			adultId: other,
+			studentId: first.student,
+			mayBook: true,
+			maySee: true,
+			isTold: false,
+		});
+		await deliver();
+		expect(sent.map(({ to }) => to)).toEqual(['first@post.example']);
+		expect((await states(app)).sort()).toEqual(['booked not-sent not-told', 'booked sent']);
+	});
+});
+
+describe('sending', () => {
+	it('is tried again when nobody answers, given up when the address is refused, and skipped without one', async () => {
+		const { app, ids, first, email, book, deliver, answerWith, sent, pass } = await setUp();
+		answerWith(() => 'unreachable');
+		await book([[0, 0]]);
+		await deliver();
+		expect(await states(app)).toEqual(['booked waiting unreachable']);
+		answerWith(() => 'sent');
+		await deliver(MINUTE);
+		expect(sent).toHaveLength(1);
+		answerWith(() => 'refused');
+		const { appointments } = await book([[1, 2]]);
+		await deliver();
+		await email(first.adult, null);
+		pass(HOUR);
+		const key = newId(app.clock);
+		const cancel = appointments;
+		done(await cancelAppointments(app, first.actor, { ...ids, key, cancel }));
+		await deliver();
+		expect(await states(app)).toEqual([
+			'booked sent',
+			'booked failed refused',
+			'cancelled not-sent no-address',
+		]);
+	});
+
+	it('is begun again after a server died in the middle, with the same identity', async () => {
+		const { app, book, deliver, answerWith, sent } = await setUp();
+		const seen: string[] = [];
+		answerWith((message) => {
+			seen.push(message.about);
+			return 'sent';
+		});
+		await book([[0, 0]]);
+		await deliver();
+		// As if it had died before it could write down that the message was handed over.
+		await app.db.update(notice).set({ state: 'sending', claimedAt: app.clock.now(), sentAt: null });
+		await deliver(MINUTE);
+		expect(sent).toHaveLength(1);
+		await deliver(5 * MINUTE);
+		expect(new Set(seen).size).toBe(1);
+		expect(sent).toHaveLength(2);
+		expect(await states(app)).toEqual(['booked sent']);
+	});
+});
+
+describe('the entry in a calendar', () => {
+	const eventIn = (message: Message, index = 0) => {
+		const calendar = new ICAL.Component(ICAL.parse(message.calendars![index]!.content));
+		const part = calendar.getFirstSubcomponent('vevent')!;
+		return { calendar, part, event: new ICAL.Event(part) };
+	};
+
+	it('keeps to RFC 5546, and is replaced and removed by what comes after', async () => {
+		const { app, ids, first, school, book, deliver, sent } = await setUp();
+		const { appointments } = await book([[0, 0]]);
+		await deliver();
+		const next = await school.request(0, [[0, 4]]);
+		const key = newId(app.clock);
+		done(await changeVisit(app, first.actor, { ...ids, key, appointments: next.appointments }));
+		await deliver();
+		const cancel = [...appointments];
+		done(await cancelAppointments(app, first.actor, { ...ids, key: newId(app.clock), cancel }));
+		await deliver();
+		const parts = sent.map((message) => eventIn(message));
+		// Methods: RFC 5546, 3.2.2 and 3.2.5; each stands in the part's own parameter too (RFC 6047, 2.4).
+		expect(parts.map(({ calendar }) => calendar.getFirstPropertyValue('method'))).toEqual([
+			'REQUEST',
+			'REQUEST',
+			'CANCEL',
+		]);
+		expect(sent.map(({ calendars }) => calendars!.map(({ method }) => method))).toEqual([
+			['REQUEST'],
+			['REQUEST'],
+			['CANCEL'],
+		]);
+		// One UID, a SEQUENCE that rises (2.1.4, 2.1.5), the organizer there (3.2.2, 3.2.5).
+		expect(new Set(parts.map(({ event }) => event.uid)).size).toBe(1);
+		const sequences = parts.map(({ event }) => event.sequence);
+		expect(sequences).toEqual([...new Set(sequences)].sort((a, b) => a - b));
+		for (const { part } of parts) {
+			expect(part.getFirstPropertyValue('organizer')).toBe('mailto:office@school.example');
+			const attendee = part.getFirstProperty('attendee')!;
+			expect(attendee.getFirstValue()).toBe('MAILTO:first@post.example');
+			expect(attendee.getParameter('rsvp')).toBe('FALSE');
+		}
+		expect(parts[2]!.part.getFirstPropertyValue('status')).toBe('CANCELLED');
+		expect(parts[0]!.part.getAllSubcomponents('valarm')).toHaveLength(2);
+		const [row] = await app.db.select().from(appointment);
+		expect(parts[1]!.event.startDate.toJSDate().getTime()).toBe(row!.startsAt);
+	});
+});
+
+describe('somebody asked along', () => {
+	it('is told of one appointment, and when it is taken back', async () => {
+		const { app, first, book, deliver, sent } = await setUp();
+		const { appointments } = await book([[0, 0]]);
+		await deliver();
+		const whom = { appointment: appointments[0]!, name: 'Sam Worker', email: 'sam@town.example' };
+		const asked = done(await askGuest(app, first.actor, whom));
+		await deliver();
+		expect(sent.at(-1)).toMatchObject({ to: 'sam@town.example' });
+		expect(sent.at(-1)!.text).toContain('/g/');
+		expect(sent.at(-1)!.text).not.toContain('Student');
+		done(await withdrawGuest(app, first.actor, { guest: asked.id }));
+		await deliver();
+		expect(sent.at(-1)!.subject).toMatch(/^You need not come/);
+	});
+});
+
+describe('reminders', () => {
+	it('come a day and an hour before, move with the visit, and not after the moment', async () => {
+		const { app, ids, first, school, book, deliver, subjects, pass } = await setUp();
+		const { appointments } = await book([[0, 0]]);
+		await deliver();
+		const [row] = await app.db.select().from(appointment);
+		const remind = async (at: number) => {
+			pass(at - app.clock.now());
+			await writeReminders(app);
+			await writeReminders(app);
+			await deliver(0);
+			return subjects().filter((subject) => subject.startsWith('Coming up')).length;
+		};
+		expect(await remind(row!.startsAt - 25 * HOUR)).toBe(0);
+		expect(await remind(row!.startsAt - 24 * HOUR)).toBe(1);
+		const next = await school.request(0, [[0, 6]]);
+		const key = newId(app.clock);
+		done(
+			await changeVisit(app, school.organiser, { ...ids, key, appointments: next.appointments }),
+		);
+		const [moved] = await app.db.select().from(appointment);
+		expect(moved!.startsAt).toBeGreaterThan(row!.startsAt);
+		expect(await remind(row!.startsAt - HOUR)).toBe(1);
+		expect(await remind(moved!.startsAt - HOUR)).toBe(2);
+		const cancel = [...appointments];
+		done(
+			await cancelAppointments(app, school.organiser, { ...ids, key: newId(app.clock), cancel }),
+		);
+		expect(await remind(moved!.startsAt - HOUR + MINUTE)).toBe(2);
+		expect(first.id).toBe(ids.familyId);
+		expect(
+			await app.db
+				.select()
+				.from(notice)
+				.where(and(eq(notice.kind, 'reminder'), eq(notice.state, 'sent'))),
+		).toHaveLength(2);
+	});
+});
+
+describe('the outbox', () => {
+	it('shows what its reader sees with links covered, and to few alone that somebody is not told', async () => {
+		const { app, first, school, book, deliver } = await setUp();
+		const other = await secondAdult(app, first.id, 'other@post.example');
+		await app.db.insert(adultRight).values({
+			adultId: other,
+			studentId: first.student,
+			mayBook: true,
+			maySee: true,
+			isTold: false,
+		});
+		await book([[0, 0]]);
+		await deliver();
+		const all = { text: '', kind: null, state: null };
+		const knowing: Actor = { kind: 'organiser', account: newId(app.clock), knowsSafety: true };
+		const seen = async (actor: Actor, search = all) =>
+			(await readOutbox(app, actor, school.conference, search)).lines.map(
+				({ to, state }) => `${to} ${state}`,
+			);
+		expect((await seen(knowing)).sort()).toEqual(['Adult 0 sent', 'Second not-sent']);
+		expect(await seen(school.organiser)).toEqual(['Adult 0 sent']);
+		expect(await seen(knowing, { ...all, text: 'second' })).toEqual(['Second not-sent']);
+		const { lines } = await readOutbox(app, school.organiser, school.conference, all);
+		const shown = (await readNotice(app, school.organiser, school.conference, lines[0]!.id))!;
+		expect(shown.text!.subject).toMatch(/^Booked/);
+		expect(shown.text!.text).toContain('/i/…');
+		expect(shown.text!.text + shown.text!.html).not.toMatch(/\/i\/[a-z2-7]/);
+		expect(shown.calendars).toBe(1);
+		await expect(readOutbox(app, first.actor, school.conference, all)).rejects.toThrow();
+	});
+
+	it('sends once more what was sent', async () => {
+		const { app, school, book, deliver, sent } = await setUp();
+		await book([[0, 0]]);
+		await deliver();
+		const [row] = await app.db.select().from(notice);
+		done(await sendNoticeAgain(app, school.organiser, { notice: row!.id }));
+		expect(await sendNoticeAgain(app, school.organiser, { notice: row!.id })).toEqual({
+			ok: false,
+			reason: 'on-its-way',
+		});
+		await deliver(0);
+		expect(sent).toHaveLength(2);
+	});
+});
