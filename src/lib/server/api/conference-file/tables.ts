@@ -42,7 +42,7 @@ export const fileTables = {
 	students: { table: student, shared: true },
 	enrolments: { table: enrolment, shared: true },
 	families: { table: family, shared: true },
-	adults: { table: adult, shared: true },
+	adults: { table: adult, shared: true, without: ['emailWanted', 'emailWantedAt'] },
 	familyAdults: { table: familyAdult, shared: true },
 	familyStudents: { table: familyStudent, shared: true },
 	meetingExceptions: { table: meetingException, shared: true },
