@@ -4,7 +4,10 @@ import { createServer } from 'node:http';
 import { simpleParser } from 'mailparser';
 import { SMTPServer } from 'smtp-server';
 
-/** @typedef {{ to: string, from: string, subject: string, text: string, id: string }} Letter */
+/**
+ * @typedef {{ to: string, from: string, subject: string, text: string, id: string, html: string,
+ *   calendars: { method: string, text: string }[] }} Letter
+ */
 
 const escape = (/** @type {string} */ text) =>
 	text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('"', '&quot;');
@@ -13,6 +16,12 @@ const linked = (/** @type {string} */ text) =>
 		/https?:\/\/[^\s<"]+/g,
 		(address) => `<a href="${address}">${address}</a>`,
 	);
+
+/** The method of a calendar part (RFC 6047, 2.4). @param {unknown} type */
+const methodOf = (type) =>
+	typeof type === 'object' && type !== null && 'params' in type
+		? String(/** @type {{ params: Record<string, string> }} */ (type).params['method'] ?? '')
+		: '';
 
 /** Messages are few: the newest first, at most so many. */
 const MOST = 500;
@@ -26,13 +35,22 @@ article { background: #fffdf7; border: 1px solid #ddd0ba; padding: 1rem 1.25rem;
 pre { white-space: pre-wrap; overflow-wrap: anywhere; font: inherit; margin: .5rem 0 0 }
 h2 { font-size: 1.1rem; margin: 0 }
 p { margin: 0; color: #6c6252 }
+iframe { width: 100%; height: 36rem; border: 1px solid #ddd0ba }
+summary { cursor: pointer; padding: .5rem 0 }
 </style>
 <h1>Letterbox</h1>
 <p>${letters.length} messages. None of them left this machine.</p>
 ${letters
 	.map(
-		({ to, subject, text }) =>
-			`<article><p>To ${escape(to)}</p><h2>${escape(subject)}</h2><pre>${linked(text)}</pre></article>`,
+		({ to, subject, text, html, calendars }) =>
+			`<article><p>To ${escape(to)}</p><h2>${escape(subject)}</h2><pre>${linked(text)}</pre>${[
+				html &&
+					`<details><summary>As it looks</summary><iframe sandbox srcdoc="${escape(html)}"></iframe></details>`,
+				...calendars.map(
+					(entry) =>
+						`<details><summary>Calendar entry, ${escape(entry.method)}</summary><pre>${escape(entry.text)}</pre></details>`,
+				),
+			].join('')}</article>`,
 	)
 	.join('')}
 </html>`;
@@ -53,6 +71,13 @@ export async function startLetterbox() {
 					subject: mail.subject ?? '',
 					text: mail.text ?? '',
 					id: mail.messageId ?? '',
+					html: mail.html || '',
+					calendars: mail.attachments
+						.filter(({ contentType }) => contentType === 'text/calendar')
+						.map(({ headers, content }) => ({
+							method: methodOf(headers.get('content-type')),
+							text: content.toString(),
+						})),
 				});
 				letters.length = Math.min(letters.length, MOST);
 				done();

@@ -12,13 +12,14 @@ import {
 } from '$lib/server/foundation/database/schema';
 import { newId } from '$lib/server/foundation/identifiers';
 import { invite } from '$lib/server/invitations/visitors';
-import type { Message, Sent } from '$lib/server/messages/mailer';
+import { createMailer, type Message, type Sent } from '$lib/server/messages/mailer';
 import { deliverNotices } from '$lib/server/notices/deliver-notices';
 import { readNotice, readOutbox, sendNoticeAgain } from '$lib/server/notices/outbox';
 import { writeReminders } from '$lib/server/notices/write-reminders';
 import { bookVisit, cancelAppointments, changeVisit } from '$lib/server/visits/change-visit';
 import { askGuest, withdrawGuest } from '$lib/server/visits/guests';
 import { undoVisitAct } from '$lib/server/visits/undo-visit';
+import { startLetterbox } from '../../scripts/letterbox.mjs';
 import { freshApp } from './database';
 import { done } from './done';
 import { smallSchool } from './small-school';
@@ -359,4 +360,29 @@ describe('the outbox', () => {
 		await deliver(0);
 		expect(sent).toHaveLength(2);
 	});
+});
+
+it('goes out as plain text, HTML and a calendar part, as a second parser reads it', async () => {
+	const letterbox = await startLetterbox();
+	try {
+		const { app, book, pass } = await setUp();
+		const config = { ...app.config, smtpUrl: letterbox.smtpUrl };
+		await book([[0, 0]]);
+		pass(2 * MINUTE);
+		await deliverNotices({ ...app, config, mail: createMailer(config, app.log) });
+		const [letter] = letterbox.letters;
+		const [row] = await app.db.select().from(notice);
+		expect(letter).toMatchObject({
+			to: 'first@post.example',
+			subject: expect.stringMatching(/^Booked/),
+			id: `<notice.${row!.id}@127.0.0.1>`,
+			calendars: expect.arrayContaining([
+				{ method: 'REQUEST', text: expect.stringContaining('BEGIN:VEVENT') },
+			]),
+		});
+		expect(letter!.text).toContain('Your visit is booked.');
+		expect(letter!.html).toContain('Your visit is booked.');
+	} finally {
+		await letterbox.stop();
+	}
 });

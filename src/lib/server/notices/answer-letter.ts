@@ -9,7 +9,7 @@ import { footOf } from './visit-words';
 export async function answerLetter(writing: Writing): Promise<Written> {
 	const { app, row, school } = writing;
 	const told = await toldAdult(app, row);
-	if (!told) return { reason: 'not-told' };
+	if (!told) return { reason: 'over' };
 	const [known] = await app.db.select().from(act).where(eq(act.id, row.actId!));
 	const id = (known?.after as { enquiry?: string } | null)?.enquiry;
 	const [asked] = id

@@ -9,7 +9,7 @@ import { footOf, momentWords } from './visit-words';
 export async function offerLetter(writing: Writing): Promise<Written> {
 	const { app, row, school } = writing;
 	const told = await toldAdult(app, row);
-	if (!told) return { reason: 'not-told' };
+	if (!told) return { reason: 'over' };
 	const { view, name, page, hears } = told;
 	const [known] = await app.db.select().from(act).where(eq(act.id, row.actId!));
 	const kept = view.holds.find(

@@ -27,7 +27,7 @@ interface Happened {
 export async function visitLetter(writing: Writing): Promise<Written> {
 	const { app, row } = writing;
 	const told = await toldAdult(app, row);
-	if (!told) return { reason: 'not-told' };
+	if (!told) return { reason: 'over' };
 	const happened = await happenedIn(app.db, row.actId, told);
 	if (happened === 'nothing-to-tell') return { reason: 'not-told' };
 	if (!isStillSo(writing, told, happened)) return { reason: 'over' };

@@ -1,6 +1,7 @@
 import { and, eq, inArray, isNull } from 'drizzle-orm';
 import { z } from 'zod';
 import type { Actor } from '../../core/permissions/may';
+import type { enquiryKinds } from '../../core/visits/enquiry';
 import { TAKEN_BACK_WITHIN } from '../../core/visits/taking-back';
 import type { Clock } from '../foundation/clock';
 import type { Transaction } from '../foundation/database/connect';
@@ -83,13 +84,14 @@ async function recipientsOf(
 			return adultsOf(tx, await familyOf(tx, done));
 		case 'asker': {
 			const answered = enquiryAnswered.safeParse(done.after);
-			return answered.success ? enquiriesBy(tx, [answered.data.enquiry]) : [];
+			return answered.success ? enquiriesBy(tx, 'meeting', [answered.data.enquiry]) : [];
 		}
 		case 'losers': {
 			const lost = linksLost.safeParse(done.after);
 			return lost.success
 				? enquiriesBy(
 						tx,
+						'lost-link',
 						lost.data.enquiries.map(({ id }) => id),
 					)
 				: [];
@@ -133,11 +135,15 @@ async function adultsOf(tx: Transaction, familyId: string | null): Promise<Recip
 	return rows.map(({ adultId }) => ({ familyId, adultId }));
 }
 
-async function enquiriesBy(tx: Transaction, ids: readonly string[]): Promise<Recipient[]> {
+async function enquiriesBy(
+	tx: Transaction,
+	kind: (typeof enquiryKinds)[number],
+	ids: readonly string[],
+): Promise<Recipient[]> {
 	const rows = await tx
 		.select({ familyId: enquiry.familyId, adultId: enquiry.adultId })
 		.from(enquiry)
-		.where(inArray(enquiry.id, [...ids]));
+		.where(and(eq(enquiry.kind, kind), inArray(enquiry.id, [...ids])));
 	return rows.flatMap(({ familyId, adultId }) => (adultId ? [{ familyId, adultId }] : []));
 }
 
