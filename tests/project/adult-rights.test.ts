@@ -131,7 +131,16 @@ const wishesOf = async (studentId: string) =>
 
 /** Emptied before each cell, in an order in which nothing refers to what is gone. */
 const EMPTIED = [
-	...['guest', 'waiting', 'claim', 'hold', 'taken_slot', 'appointment_student', 'appointment_wish'],
+	...[
+		'notice',
+		'guest',
+		'waiting',
+		'claim',
+		'hold',
+		'taken_slot',
+		'appointment_student',
+		'appointment_wish',
+	],
 	...['appointment_adult', 'appointment_along', 'appointment'],
 ];
 

@@ -96,6 +96,7 @@ const ALLOWED: Record<string, readonly Role[]> = {
 	'/visit/details ?/save': family,
 	'/visit/details ?/renew': family,
 	'/visit/details ?/email': family,
+	'/office/[address]/families ?/tell': organiser,
 	'/office/[address]/outbox page': office,
 	'/office/[address]/outbox/[notice] page': office,
 	'/office/[address]/outbox/[notice] ?/again': office,

@@ -1,94 +1,18 @@
-import { and, eq } from 'drizzle-orm';
 import ICAL from 'ical.js';
 import { describe, expect, it } from 'vitest';
-import type { Actor } from '$lib/core/permissions/may';
-import type { App } from '$lib/server/app';
-import {
-	adult,
-	adultRight,
-	appointment,
-	familyAdult,
-	notice,
-} from '$lib/server/foundation/database/schema';
+import { adultRight, appointment, notice } from '$lib/server/foundation/database/schema';
 import { newId } from '$lib/server/foundation/identifiers';
-import { invite } from '$lib/server/invitations/visitors';
-import { createMailer, type Message, type Sent } from '$lib/server/messages/mailer';
+import { createMailer, type Message } from '$lib/server/messages/mailer';
 import { deliverNotices } from '$lib/server/notices/deliver-notices';
-import { readNotice, readOutbox, sendNoticeAgain } from '$lib/server/notices/outbox';
-import { writeReminders } from '$lib/server/notices/write-reminders';
-import { bookVisit, cancelAppointments, changeVisit } from '$lib/server/visits/change-visit';
-import { askGuest, withdrawGuest } from '$lib/server/visits/guests';
+import { cancelAppointments, changeVisit } from '$lib/server/visits/change-visit';
 import { undoVisitAct } from '$lib/server/visits/undo-visit';
 import { startLetterbox } from '../../scripts/letterbox.mjs';
-import { freshApp } from './database';
 import { done } from './done';
-import { smallSchool } from './small-school';
-
-const MINUTE = 60_000;
-const HOUR = 60 * MINUTE;
-
-/** A school whose mail server answers as the test says, and whose clock goes on when the test says so. */
-async function setUp() {
-	const plain = await freshApp();
-	const school = await smallSchool(plain, { families: 2, desks: 2 });
-	let now = plain.clock.now();
-	const sent: Message[] = [];
-	let answer: (message: Message) => Sent = () => 'sent';
-	const app: App = {
-		...plain,
-		clock: { now: () => now },
-		mail: {
-			async send(message) {
-				const outcome = answer(message);
-				if (outcome === 'sent') sent.push(message);
-				return outcome;
-			},
-		},
-	};
-	const [first, second] = school.families;
-	const email = async (id: string, address: string | null) =>
-		void (await app.db.update(adult).set({ email: address }).where(eq(adult.id, id)));
-	await email(first!.adult, 'first@post.example');
-	await email(second!.adult, 'second@post.example');
-	const ids = { conferenceId: school.conference, familyId: first!.id };
-	return {
-		app,
-		school,
-		ids,
-		sent,
-		first: first!,
-		email,
-		pass: (milliseconds: number) => (now += milliseconds),
-		answerWith: (next: typeof answer) => (answer = next),
-		subjects: () => sent.map(({ subject }) => subject),
-		async book(picks: [number, number][], actor: Actor = first!.actor) {
-			return done(await bookVisit(app, actor, await school.request(0, picks)));
-		},
-		async deliver(after = 2 * MINUTE) {
-			now += after;
-			await deliverNotices(app);
-		},
-	};
-}
-
-async function secondAdult(app: App, familyId: string, email: string): Promise<string> {
-	const id = newId(app.clock);
-	await app.db.transaction(async (tx) => {
-		await tx.insert(adult).values({ id, givenName: 'Second', email });
-		await tx.insert(familyAdult).values({ familyId, adultId: id });
-		await invite(tx, app.clock, { adultId: id });
-	});
-	return id;
-}
-
-const states = async ({ db }: App) =>
-	(await db.select().from(notice).orderBy(notice.id)).map(({ kind, state, reason }) =>
-		[kind, state, reason].filter(Boolean).join(' '),
-	);
+import { HOUR, MINUTE, noticeSchool, secondAdult, states } from './notice-school';
 
 describe('what a family is told', () => {
 	it('is one message for one act, once it can no longer be taken back', async () => {
-		const { app, book, deliver, sent, subjects, pass } = await setUp();
+		const { app, book, deliver, sent, subjects, pass } = await noticeSchool();
 		await book([
 			[0, 0],
 			[1, 2],
@@ -107,7 +31,7 @@ describe('what a family is told', () => {
 	});
 
 	it('is nothing of what it takes back at once, and of a late undoing that something changed', async () => {
-		const { app, first, book, deliver, school, subjects } = await setUp();
+		const { app, first, book, deliver, school, subjects } = await noticeSchool();
 		const early = await book([[0, 0]]);
 		done(await undoVisitAct(app, first.actor, { act: early.act! }));
 		await deliver();
@@ -120,7 +44,7 @@ describe('what a family is told', () => {
 	});
 
 	it('says what was moved, what is gone, and who did it', async () => {
-		const { app, ids, school, book, deliver, sent, first } = await setUp();
+		const { app, ids, school, book, deliver, sent, first } = await noticeSchool();
 		const { appointments } = await book([
 			[0, 0],
 			[1, 2],
@@ -151,7 +75,7 @@ describe('what a family is told', () => {
 	});
 
 	it('is never told to an adult whose right was withdrawn, also between the act and the message', async () => {
-		const { app, first, book, deliver, sent } = await setUp();
+		const { app, first, book, deliver, sent } = await noticeSchool();
 		const other = await secondAdult(app, first.id, 'other@post.example');
 		await book([[0, 0]]);
 		await app.db.insert(adultRight).values({
@@ -169,7 +93,7 @@ describe('what a family is told', () => {
 
 describe('sending', () => {
 	it('is tried again when nobody answers, given up when the address is refused, and skipped without one', async () => {
-		const { app, ids, first, email, book, deliver, answerWith, sent, pass } = await setUp();
+		const { app, ids, first, email, book, deliver, answerWith, sent, pass } = await noticeSchool();
 		answerWith(() => 'unreachable');
 		await book([[0, 0]]);
 		await deliver();
@@ -194,7 +118,7 @@ describe('sending', () => {
 	});
 
 	it('is begun again after a server died in the middle, with the same identity', async () => {
-		const { app, book, deliver, answerWith, sent } = await setUp();
+		const { app, book, deliver, answerWith, sent } = await noticeSchool();
 		const seen: string[] = [];
 		answerWith((message) => {
 			seen.push(message.about);
@@ -213,6 +137,31 @@ describe('sending', () => {
 	});
 });
 
+it('goes out as plain text, HTML and a calendar part, as a second parser reads it', async () => {
+	const letterbox = await startLetterbox();
+	try {
+		const { app, book, pass } = await noticeSchool();
+		const config = { ...app.config, smtpUrl: letterbox.smtpUrl };
+		await book([[0, 0]]);
+		pass(2 * MINUTE);
+		await deliverNotices({ ...app, config, mail: createMailer(config, app.log) });
+		const [letter] = letterbox.letters;
+		const [row] = await app.db.select().from(notice);
+		expect(letter).toMatchObject({
+			to: 'first@post.example',
+			subject: expect.stringMatching(/^Booked/),
+			id: `<notice.${row!.id}@127.0.0.1>`,
+			calendars: expect.arrayContaining([
+				{ method: 'REQUEST', text: expect.stringContaining('BEGIN:VEVENT') },
+			]),
+		});
+		expect(letter!.text).toContain('Your visit is booked.');
+		expect(letter!.html).toContain('Your visit is booked.');
+	} finally {
+		await letterbox.stop();
+	}
+});
+
 describe('the entry in a calendar', () => {
 	const eventIn = (message: Message, index = 0) => {
 		const calendar = new ICAL.Component(ICAL.parse(message.calendars![index]!.content));
@@ -221,7 +170,7 @@ describe('the entry in a calendar', () => {
 	};
 
 	it('keeps to RFC 5546, and is replaced and removed by what comes after', async () => {
-		const { app, ids, first, school, book, deliver, sent } = await setUp();
+		const { app, ids, first, school, book, deliver, sent } = await noticeSchool();
 		const { appointments } = await book([[0, 0]]);
 		await deliver();
 		const next = await school.request(0, [[0, 4]]);
@@ -258,131 +207,4 @@ describe('the entry in a calendar', () => {
 		const [row] = await app.db.select().from(appointment);
 		expect(parts[1]!.event.startDate.toJSDate().getTime()).toBe(row!.startsAt);
 	});
-});
-
-describe('somebody asked along', () => {
-	it('is told of one appointment, and when it is taken back', async () => {
-		const { app, first, book, deliver, sent } = await setUp();
-		const { appointments } = await book([[0, 0]]);
-		await deliver();
-		const whom = { appointment: appointments[0]!, name: 'Sam Worker', email: 'sam@town.example' };
-		const asked = done(await askGuest(app, first.actor, whom));
-		await deliver();
-		expect(sent.at(-1)).toMatchObject({ to: 'sam@town.example' });
-		expect(sent.at(-1)!.text).toContain('/g/');
-		expect(sent.at(-1)!.text).not.toContain('Student');
-		done(await withdrawGuest(app, first.actor, { guest: asked.id }));
-		await deliver();
-		expect(sent.at(-1)!.subject).toMatch(/^You need not come/);
-	});
-});
-
-describe('reminders', () => {
-	it('come a day and an hour before, move with the visit, and not after the moment', async () => {
-		const { app, ids, first, school, book, deliver, subjects, pass } = await setUp();
-		const { appointments } = await book([[0, 0]]);
-		await deliver();
-		const [row] = await app.db.select().from(appointment);
-		const remind = async (at: number) => {
-			pass(at - app.clock.now());
-			await writeReminders(app);
-			await writeReminders(app);
-			await deliver(0);
-			return subjects().filter((subject) => subject.startsWith('Coming up')).length;
-		};
-		expect(await remind(row!.startsAt - 25 * HOUR)).toBe(0);
-		expect(await remind(row!.startsAt - 24 * HOUR)).toBe(1);
-		const next = await school.request(0, [[0, 6]]);
-		const key = newId(app.clock);
-		done(
-			await changeVisit(app, school.organiser, { ...ids, key, appointments: next.appointments }),
-		);
-		const [moved] = await app.db.select().from(appointment);
-		expect(moved!.startsAt).toBeGreaterThan(row!.startsAt);
-		expect(await remind(row!.startsAt - HOUR)).toBe(1);
-		expect(await remind(moved!.startsAt - HOUR)).toBe(2);
-		const cancel = [...appointments];
-		done(
-			await cancelAppointments(app, school.organiser, { ...ids, key: newId(app.clock), cancel }),
-		);
-		expect(await remind(moved!.startsAt - HOUR + MINUTE)).toBe(2);
-		expect(first.id).toBe(ids.familyId);
-		expect(
-			await app.db
-				.select()
-				.from(notice)
-				.where(and(eq(notice.kind, 'reminder'), eq(notice.state, 'sent'))),
-		).toHaveLength(2);
-	});
-});
-
-describe('the outbox', () => {
-	it('shows what its reader sees with links covered, and to few alone that somebody is not told', async () => {
-		const { app, first, school, book, deliver } = await setUp();
-		const other = await secondAdult(app, first.id, 'other@post.example');
-		await app.db.insert(adultRight).values({
-			adultId: other,
-			studentId: first.student,
-			mayBook: true,
-			maySee: true,
-			isTold: false,
-		});
-		await book([[0, 0]]);
-		await deliver();
-		const all = { text: '', kind: null, state: null };
-		const knowing: Actor = { kind: 'organiser', account: newId(app.clock), knowsSafety: true };
-		const seen = async (actor: Actor, search = all) =>
-			(await readOutbox(app, actor, school.conference, search)).lines.map(
-				({ to, state }) => `${to} ${state}`,
-			);
-		expect((await seen(knowing)).sort()).toEqual(['Adult 0 sent', 'Second not-sent']);
-		expect(await seen(school.organiser)).toEqual(['Adult 0 sent']);
-		expect(await seen(knowing, { ...all, text: 'second' })).toEqual(['Second not-sent']);
-		const { lines } = await readOutbox(app, school.organiser, school.conference, all);
-		const shown = (await readNotice(app, school.organiser, school.conference, lines[0]!.id))!;
-		expect(shown.text!.subject).toMatch(/^Booked/);
-		expect(shown.text!.text).toContain('/i/…');
-		expect(shown.text!.text + shown.text!.html).not.toMatch(/\/i\/[a-z2-7]/);
-		expect(shown.calendars).toBe(1);
-		await expect(readOutbox(app, first.actor, school.conference, all)).rejects.toThrow();
-	});
-
-	it('sends once more what was sent', async () => {
-		const { app, school, book, deliver, sent } = await setUp();
-		await book([[0, 0]]);
-		await deliver();
-		const [row] = await app.db.select().from(notice);
-		done(await sendNoticeAgain(app, school.organiser, { notice: row!.id }));
-		expect(await sendNoticeAgain(app, school.organiser, { notice: row!.id })).toEqual({
-			ok: false,
-			reason: 'on-its-way',
-		});
-		await deliver(0);
-		expect(sent).toHaveLength(2);
-	});
-});
-
-it('goes out as plain text, HTML and a calendar part, as a second parser reads it', async () => {
-	const letterbox = await startLetterbox();
-	try {
-		const { app, book, pass } = await setUp();
-		const config = { ...app.config, smtpUrl: letterbox.smtpUrl };
-		await book([[0, 0]]);
-		pass(2 * MINUTE);
-		await deliverNotices({ ...app, config, mail: createMailer(config, app.log) });
-		const [letter] = letterbox.letters;
-		const [row] = await app.db.select().from(notice);
-		expect(letter).toMatchObject({
-			to: 'first@post.example',
-			subject: expect.stringMatching(/^Booked/),
-			id: `<notice.${row!.id}@127.0.0.1>`,
-			calendars: expect.arrayContaining([
-				{ method: 'REQUEST', text: expect.stringContaining('BEGIN:VEVENT') },
-			]),
-		});
-		expect(letter!.text).toContain('Your visit is booked.');
-		expect(letter!.html).toContain('Your visit is booked.');
-	} finally {
-		await letterbox.stop();
-	}
 });

@@ -55,6 +55,8 @@ export type ActKind =
 	| 'invitations.made'
 	| 'link.renewed'
 	| 'link.withdrawn'
+	| 'families.invited'
+	| 'families.reminded'
 	| 'notice.sent-again'
 	| 'adult.changed'
 	| 'links.sent'

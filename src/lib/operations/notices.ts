@@ -10,3 +10,13 @@ export const noticeSendAgain = change({
 	refusal: reasons('unknown', 'on-its-way'),
 	leaves: ['notice.sent-again'],
 });
+
+/** Tells families of a conference: those who were not invited yet, or those who have booked nothing. */
+export const familiesTell = change({
+	name: 'families.tell',
+	may: 'links.see',
+	input: z.object({ conferenceId: id, what: z.enum(['invited', 'not-booked']) }),
+	done: z.object({ told: z.number() }),
+	refusal: reasons('nobody'),
+	leaves: ['families.invited', 'families.reminded'],
+});

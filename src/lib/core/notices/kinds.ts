@@ -11,6 +11,8 @@ export const noticeKinds = [
 	'asked-along',
 	'not-needed',
 	'reminder',
+	'invited',
+	'not-booked',
 ] as const;
 export type NoticeKind = (typeof noticeKinds)[number];
 

@@ -1,7 +1,7 @@
 import { desc, eq, and, isNotNull } from 'drizzle-orm';
 import { m } from '$lib/paraglide/messages';
 import { act, enquiry } from '../foundation/database/schema';
-import type { Writing, Written } from './compose-notice';
+import type { Writing, Written } from './writing';
 import { toldAdult } from './told-adult';
 import { footOf } from './visit-words';
 

@@ -1,39 +1,21 @@
 import { eq } from 'drizzle-orm';
 import { htmlLetter } from '../../core/notices/html-letter';
 import type { NoticeReason } from '../../core/notices/kinds';
-import { plainLetter, type Letter } from '../../core/notices/letter';
+import { plainLetter } from '../../core/notices/letter';
 import type { App } from '../app';
 import { adult, guest } from '../foundation/database/schema';
-import type { CalendarPart, Message } from '../messages/mailer';
+import type { Message } from '../messages/mailer';
 import { readSchool } from '../register/school';
-import type { NoticeRow } from './deliver-notices';
 import { guestLetter } from './guest-letter';
+import { invitationLetter } from './invitation-letter';
 import { linkLetter } from './link-letter';
 import { offerLetter } from './offer-letter';
 import { visitLetter } from './visit-letter';
+import type { NoticeRow, Writing, Written } from './writing';
 import { answerLetter } from './answer-letter';
-
-/** What a notice says, once it is written; or why it is not to be sent. */
-export type Written =
-	| {
-			readonly letter: Letter;
-			readonly calendars?: readonly CalendarPart[];
-			/** Published entries (RFC 5546, 3.2.1), for who keeps them by hand. */
-			readonly files?: readonly string[];
-	  }
-	| { readonly reason: NoticeReason };
 
 export type Composed =
 	{ readonly message: Omit<Message, 'about'> } | { readonly reason: NoticeReason };
-
-/** What every letter is written with. */
-export interface Writing {
-	readonly app: App;
-	readonly row: NoticeRow;
-	readonly school: { readonly name: string; readonly telephone: string | null };
-	/** The recipient's e-mail address. */
-	readonly to: string;
-}
 
 /** Letters are in English until there are other languages. */
 const LANGUAGE = 'en';
@@ -85,6 +67,9 @@ function write(writing: Writing): Promise<Written> {
 			return answerLetter(writing);
 		case 'lost-link':
 			return linkLetter(writing);
+		case 'invited':
+		case 'not-booked':
+			return invitationLetter(writing);
 		case 'asked-along':
 		case 'not-needed':
 			return guestLetter(writing);

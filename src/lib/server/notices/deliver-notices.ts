@@ -5,8 +5,7 @@ import { describeError } from '../foundation/failures/describe-error';
 import { notice } from '../foundation/database/schema';
 import { composeNotice } from './compose-notice';
 import { settleLostLink } from './link-letter';
-
-export type NoticeRow = typeof notice.$inferSelect;
+import type { NoticeRow } from './writing';
 
 const MINUTE = 60_000;
 /** So many are taken at a time: what was begun when a server died is begun again, and no more than that. */

@@ -4,7 +4,7 @@ import { guest } from '../foundation/database/schema';
 import { guestLink } from '../invitations/links';
 import { guestView } from '../visits/guests';
 import { guestCalendar } from '../visits/visit-calendar';
-import type { Writing, Written } from './compose-notice';
+import type { Writing, Written } from './writing';
 import { dateWords, footOf, placeWords, timeWords } from './visit-words';
 
 /** The one appointment to which somebody was asked along, or that they are not asked any more. */

@@ -4,8 +4,7 @@ import type { App } from '../app';
 import { adult, enquiry, invitation } from '../foundation/database/schema';
 import { invitationLink } from '../invitations/links';
 import { fullName } from '../register/names';
-import type { NoticeRow } from './deliver-notices';
-import type { Writing, Written } from './compose-notice';
+import type { NoticeRow, Writing, Written } from './writing';
 import { footOf } from './visit-words';
 
 /** The private link of an adult who has lost it. */

@@ -4,8 +4,11 @@ import type { ActKind } from '../../operations/act-kinds';
 /** What is told of an act, and to whom. */
 export interface NoticeRule {
 	readonly kind: NoticeKind;
-	/** The adults of the family it happened to; whoever asked the school, or lost a link; somebody asked along. */
-	readonly for: 'family' | 'asker' | 'losers' | 'guest';
+	/**
+	 * The adults of the family it happened to; whoever asked the school, or lost a link; somebody asked along; those
+	 * whom the act lists.
+	 */
+	readonly for: 'family' | 'asker' | 'losers' | 'guest' | 'listed';
 	/** The family can take it back for a short while: so long it is not told. */
 	readonly isHeldBack?: true;
 }
@@ -24,4 +27,6 @@ export const noticesOfActs: Readonly<Partial<Record<ActKind, NoticeRule>>> = {
 	'enquiry.made': { kind: 'lost-link', for: 'losers' },
 	'guest.asked': { kind: 'asked-along', for: 'guest' },
 	'guest.withdrawn': { kind: 'not-needed', for: 'guest' },
+	'families.invited': { kind: 'invited', for: 'listed' },
+	'families.reminded': { kind: 'not-booked', for: 'listed' },
 };

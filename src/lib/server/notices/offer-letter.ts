@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm';
 import { m } from '$lib/paraglide/messages';
 import { act } from '../foundation/database/schema';
-import type { Writing, Written } from './compose-notice';
+import type { Writing, Written } from './writing';
 import { toldAdult } from './told-adult';
 import { footOf, momentWords } from './visit-words';
 

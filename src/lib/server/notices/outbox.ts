@@ -9,7 +9,7 @@ import { ForbiddenError } from '../foundation/forbidden';
 import { performs } from '../foundation/runner/perform';
 import { fullName } from '../register/names';
 import { composeNotice } from './compose-notice';
-import type { NoticeRow } from './deliver-notices';
+import type { NoticeRow } from './writing';
 
 /** A notice as the office's list shows it. */
 export interface OutboxLine {

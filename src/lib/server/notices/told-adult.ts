@@ -8,7 +8,7 @@ import { invitationLink } from '../invitations/links';
 import { fullName } from '../register/names';
 import { readRights } from '../safety/read-rights';
 import { familyView } from '../visits/family-view';
-import type { NoticeRow } from './deliver-notices';
+import type { NoticeRow } from './writing';
 
 /** An adult of a family, as far as it may be told of a conference. */
 export interface ToldAdult {

@@ -10,7 +10,7 @@ import { typedDate } from '../../core/time/local-of';
 import type { ShownAppointment } from '../../core/visits/family-projection';
 import { m } from '$lib/paraglide/messages';
 import type { CalendarPart } from '../messages/mailer';
-import type { Writing } from './compose-notice';
+import type { Writing } from './writing';
 import type { ToldAdult } from './told-adult';
 import { rowOf } from './visit-words';
 

@@ -8,7 +8,7 @@ import { act, adult, desk } from '../foundation/database/schema';
 import type { Reader } from '../foundation/database/connect';
 import { fullName } from '../register/names';
 import { appointmentStates, stands, type AppointmentState } from '../visits/appointment-state';
-import type { Writing, Written } from './compose-notice';
+import type { Writing, Written } from './writing';
 import { toldAdult, type ToldAdult } from './told-adult';
 import { visitEntries } from './visit-entry';
 import { dateWords, footOf, momentWords, rowOf, timeWords } from './visit-words';

@@ -4,7 +4,7 @@ import { dateLocaleOf, writtenDate, writtenTime } from '../../core/time/written-
 import type { FamilyProjection, ShownAppointment } from '../../core/visits/family-projection';
 import { getLocale } from '$lib/paraglide/runtime';
 import { m } from '$lib/paraglide/messages';
-import type { Writing } from './compose-notice';
+import type { Writing } from './writing';
 
 type Whole = Pick<FamilyProjection, 'conference' | 'desks' | 'places' | 'students'>;
 

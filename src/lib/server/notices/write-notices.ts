@@ -96,6 +96,8 @@ async function recipientsOf(
 					)
 				: [];
 		}
+		case 'listed':
+			return listed.safeParse(done.after).data?.adults ?? [];
 		case 'guest': {
 			const concerned = guestConcerned.safeParse(done.after ?? done.before);
 			return concerned.success ? guestAt(tx, concerned.data.guest) : [];
@@ -105,6 +107,9 @@ async function recipientsOf(
 
 const enquiryAnswered = z.object({ enquiry: z.string() });
 const linksLost = z.object({ enquiries: z.array(z.object({ id: z.string() })) });
+const listed = z.object({
+	adults: z.array(z.object({ familyId: z.string(), adultId: z.string() })),
+});
 const guestConcerned = z.object({ guest: z.string() });
 const visitTouched = z.array(z.object({ family: z.string() })).min(1);
 const offered = z.union([

@@ -26,6 +26,10 @@ export function kindText(kind: NoticeKind): string {
 			return m.outbox_kind_not_needed();
 		case 'reminder':
 			return m.outbox_kind_reminder();
+		case 'invited':
+			return m.outbox_kind_invited();
+		case 'not-booked':
+			return m.outbox_kind_not_booked();
 	}
 }
 

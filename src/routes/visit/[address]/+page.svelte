@@ -9,7 +9,7 @@
 	import FamilyTabs from '$lib/ui/visits/FamilyTabs.svelte';
 	import FamilyVisit from '$lib/ui/visits/FamilyVisit.svelte';
 	import { forgetVisit, forgetVisits, keepVisit } from '$lib/ui/visits/kept/kept-visits';
-	import { EDITION } from '$lib/ui/visits/kept/edition';
+	import { EDITION } from '$lib/ui/visits/kept/kept-visit';
 	import { addressOf, placeIn, type VisitPlace } from '$lib/ui/visits/visit-step';
 
 	let { data } = $props();

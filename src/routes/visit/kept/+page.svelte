@@ -5,7 +5,8 @@
 	import { isServerThere } from '$lib/ui/parts/saving/is-server-there';
 	import FamilyTabs from '$lib/ui/visits/FamilyTabs.svelte';
 	import KeptVisitHome from '$lib/ui/visits/kept/KeptVisitHome.svelte';
-	import { keptVisits, type KeptVisit } from '$lib/ui/visits/kept/read-kept';
+	import type { KeptVisit } from '$lib/ui/visits/kept/kept-visit';
+	import { keptVisits } from '$lib/ui/visits/kept/read-kept';
 
 	// It is shown in the place of a page that the school did not answer for, and so at that page's address.
 	let visits = $state.raw<readonly KeptVisit[] | null>(null);

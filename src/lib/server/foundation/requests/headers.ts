@@ -25,9 +25,9 @@ export const withHeaders: Handle = async ({ event, resolve }) => {
 			'content-security-policy',
 			policy.replace(/style-src ([^;]*)/, `style-src $1 '${nonce}'`),
 		);
-	// What is read comes before what makes it move.
+	// On a family's telephone what is read comes before what makes it move.
 	const files = response.headers.get('link');
-	if (files)
+	if (files && event.route.id?.startsWith('/visit'))
 		response.headers.set('link', files.replaceAll('"modulepreload"', '$&; fetchpriority="low"'));
 	for (const [name, value] of Object.entries(HEADERS)) response.headers.set(name, value);
 	if (event.url.protocol === 'https:')

@@ -98,6 +98,8 @@ export const consequences: Readonly<Record<ActKind, Consequences>> = {
 	'invitations.made': NOTHING,
 	'link.renewed': NOTHING,
 	'link.withdrawn': NOTHING,
+	'families.invited': NOTHING,
+	'families.reminded': NOTHING,
 	'notice.sent-again': NOTHING,
 	'adult.changed': NOTHING,
 	'links.sent': NOTHING,

@@ -5,7 +5,7 @@
 	import { m } from '$lib/paraglide/messages';
 	import { momentText } from '../../parts/format/when';
 	import VisitHome from '../VisitHome.svelte';
-	import type { KeptVisit } from './read-kept';
+	import type { KeptVisit } from './kept-visit';
 
 	/** A visit that the phone kept, to be read where there is no connection. */
 	let {

@@ -1,4 +1,4 @@
-import type { KeptVisit } from './read-kept';
+import type { KeptVisit } from './kept-visit';
 
 export const STORE = 'kept-visits';
 /** Names of entries; never asked of the school. */

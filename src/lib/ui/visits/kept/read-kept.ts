@@ -1,22 +1,6 @@
 import { z } from 'zod';
-import type { FamilyProjection } from '$lib/core/visits/family-projection';
-import { EDITION } from './edition';
+import { EDITION, type KeptVisit } from './kept-visit';
 import { isPossible, STORE } from './kept-visits';
-
-/** A visit as the school last told it, kept on the family's phone for where there is no connection. */
-export interface KeptVisit {
-	readonly edition: typeof EDITION;
-	readonly view: FamilyProjection;
-	readonly school: { readonly name: string; readonly telephone: string | null };
-	/** The children, by whose names a family is told from another one on the same phone. */
-	readonly children: readonly string[];
-	/** When it was read, by the school's clock; milliseconds. */
-	readonly readAt: number;
-	/** How far that clock is ahead of the phone's; milliseconds. */
-	readonly ahead: number;
-	/** When it is thrown away, by the school's clock. */
-	readonly until: number;
-}
 
 /** It was written by the same program. */
 const keptVisit = z.custom<KeptVisit>(

@@ -4,9 +4,12 @@
 	import { dateText, timeText } from '$lib/ui/parts/format/when';
 	import { adultsLinkRead } from '$lib/operations/messages';
 	import { ask } from '$lib/ui/parts/saving/ask-server';
+	import AskOnce from '$lib/ui/parts/AskOnce.svelte';
 	import CopyLink from '$lib/ui/parts/CopyLink.svelte';
+	import { enhance } from '$lib/ui/parts/saving/enhance';
 
-	let { data } = $props();
+	let { data, form } = $props();
+	let telling = $state<Partial<Record<'invited' | 'not-booked', HTMLFormElement>>>({});
 
 	const zone = $derived(data.conference.timeZone);
 	const booked = $derived(data.families.filter(({ placed }) => placed > 0).length);
@@ -21,6 +24,34 @@
 		<p class="mb-6">
 			<a class="link" href="/office/{data.conference.address}/letters">{m.letters_title()}</a>
 		</p>
+	{/if}
+	{#if data.toTell}
+		<section class="mb-6 max-w-2xl">
+			{#if form && 'said' in form}
+				<p class="mb-2 font-bold" role="status">{form.said}</p>
+			{:else if form && 'problem' in form}
+				<p class="mb-2 text-error" role="alert">{form.problem}</p>
+			{/if}
+			<div class="flex flex-wrap items-start gap-2">
+				{#each ['invited', 'not-booked'] as const as what (what)}
+					{#if data.toTell[what]}
+						<form bind:this={telling[what]} method="post" action="?/tell" use:enhance>
+							<input type="hidden" name="what" value={what} />
+							<AskOnce
+								label={what === 'invited'
+									? m.families_invite({ count: data.toTell[what] })
+									: m.families_remind({ count: data.toTell[what] })}
+								question={what === 'invited'
+									? m.families_invite_ask({ count: data.toTell[what] })
+									: m.families_remind_ask({ count: data.toTell[what] })}
+								yes={m.families_tell_yes()}
+								onyes={() => telling[what]?.requestSubmit()}
+							/>
+						</form>
+					{/if}
+				{/each}
+			</div>
+		</section>
 	{/if}
 	<table class="table">
 		<thead>

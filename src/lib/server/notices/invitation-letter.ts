@@ -1,0 +1,66 @@
+import { m } from '$lib/paraglide/messages';
+import type { LetterPart } from '../../core/notices/letter';
+import { instantOf } from '../../core/time/local-time';
+import type { Writing, Written } from './writing';
+import { toldAdult, type ToldAdult } from './told-adult';
+import { dateWords, footOf, listWords, momentWords } from './visit-words';
+
+/** What a family is invited to, with its way in; or that it has not booked yet. */
+export async function invitationLetter(writing: Writing): Promise<Written> {
+	const { app, row, school } = writing;
+	const told = await toldAdult(app, row);
+	if (!told) return { reason: 'over' };
+	const { view, name, page, hears } = told;
+	const children = view.students.filter(({ id }) => hears([id]));
+	if (children.length === 0) return { reason: 'not-told' };
+	const isInvitation = row.kind === 'invited';
+	const isOver = view.notBookable !== null && view.notBookable.code !== 'not-open-yet';
+	if (isOver || (!isInvitation && view.appointments.length > 0)) return { reason: 'over' };
+	const { conference } = view;
+	const facts = { conference: conference.name, dates: datesIn(told), school: school.name };
+	return {
+		letter: {
+			subject: isInvitation ? m.notice_invited(facts) : m.notice_not_booked(facts),
+			school: school.name,
+			parts: [
+				{ kind: 'words', text: m.notice_greeting({ name }) },
+				{
+					kind: 'words',
+					text: isInvitation
+						? m.notice_invited_words({
+								...facts,
+								children: listWords(children.map(({ name }) => name)),
+							})
+						: m.notice_not_booked_words(facts),
+				},
+				...windowParts(told, app.clock.now()),
+				...(conference.words ? [{ kind: 'words' as const, text: conference.words }] : []),
+				{ kind: 'way', text: m.notice_to_choose(), link: page },
+				{ kind: 'quiet', text: m.notice_invited_note() },
+				footOf(writing, conference.name),
+			],
+		},
+	};
+}
+
+const datesIn = ({ view: { dates, conference } }: ToldAdult): string =>
+	listWords(
+		dates.map((date) => {
+			const noon = instantOf(date, 12 * 60, conference.timeZone);
+			return noon.ok ? dateWords(noon.epoch, conference.timeZone) : date;
+		}),
+	);
+
+/** When one can book, as far as that is set. */
+function windowParts({ view: { conference } }: ToldAdult, now: number): LetterPart[] {
+	const { opensAt, closesAt, timeZone } = conference;
+	const opens = opensAt !== null && opensAt > now ? momentWords(opensAt, timeZone) : null;
+	const closes = closesAt === null ? null : momentWords(closesAt, timeZone);
+	const text = [
+		opens ? m.notice_window_opens({ opens }) : '',
+		closes ? m.notice_window_closes({ closes }) : '',
+	]
+		.filter(Boolean)
+		.join(' ');
+	return text ? [{ kind: 'words', text }] : [];
+}

@@ -1,0 +1,71 @@
+import { startLetterbox } from '../../scripts/letterbox.mjs';
+import { expect, openDemo, phone, PHONE, signIn, test, toSuggestions } from './house';
+
+test('messages go out, stand in the outbox with their links covered, and can be sent again', async ({
+	browser,
+	page: office,
+}) => {
+	const letterbox = await startLetterbox();
+	const demo = await openDemo({ SMTP_URL: letterbox.smtpUrl });
+	try {
+		const lettersTo = (address: string) =>
+			letterbox.letters.filter(({ to }) => to.includes(address));
+		const family = await phone(browser, demo.families['Adeyemi-Holt']);
+		await toSuggestions(family);
+		await family.getByRole('button', { name: 'Take this visit' }).click();
+		await family
+			.getByRole('button', { name: /Details, move or cancel$/ })
+			.first()
+			.click();
+		await family.getByRole('button', { name: 'Ask somebody along' }).click();
+		await family.getByLabel('Who comes along').fill('Sam Worker');
+		await family.getByLabel('E-mail address').fill('sam@town.example');
+		await family.getByRole('button', { name: 'Ask them along' }).click();
+		await expect.poll(() => lettersTo('sam@town.example').length, { timeout: 20_000 }).toBe(1);
+		const [told] = lettersTo('sam@town.example');
+		const guest = await phone(browser, /https?:\S+\/g\/\w+/.exec(told!.text)![0]);
+		await expect(guest.getByRole('heading', { name: /^You are asked along/ })).toBeVisible();
+
+		// What the family did itself waits until it cannot be taken back any more.
+		expect(lettersTo('folake.adeyemi@post.example')).toEqual([]);
+		await signIn(office, demo);
+		await office.goto(`${demo.origin}/office/winter-conferences/outbox?for=adeyemi`);
+		const lines = office.locator('tbody tr');
+		await expect(lines.filter({ hasText: 'Folake Adeyemi' }).first()).toContainText('waits');
+		await lines
+			.filter({ hasText: 'Sam Worker' })
+			.getByRole('link', { name: 'Asked along' })
+			.click();
+		await expect(office.getByRole('heading', { name: /^You are asked along:/ })).toBeVisible();
+		const letter = office.frameLocator('iframe');
+		await expect(letter.getByText('A family would like you to come along')).toBeVisible();
+		await expect(letter.getByRole('link', { name: 'See when and where' })).toHaveAttribute(
+			'href',
+			/\/g\/…$/,
+		);
+		await office.getByRole('button', { name: 'Send it again' }).click();
+		await expect(office.getByText('It goes out again in a moment')).toBeVisible();
+		await expect.poll(() => lettersTo('sam@town.example').length, { timeout: 20_000 }).toBe(2);
+		expect(new Set(lettersTo('sam@town.example').map(({ id }) => id)).size).toBe(1);
+
+		// A lost link comes by message, and waits for nobody then.
+		const lost = await (await browser.newContext({ viewport: PHONE })).newPage();
+		await lost.goto(demo.origin);
+		await lost.getByText('I lost my link or my letter').click();
+		await lost.getByLabel('Your e-mail address').fill('farah.gulzar@post.example');
+		await lost.getByRole('button', { name: 'Ask the school for it' }).click();
+		await expect
+			.poll(() => lettersTo('farah.gulzar@post.example').length, { timeout: 20_000 })
+			.toBe(1);
+		const [found] = lettersTo('farah.gulzar@post.example');
+		await lost.goto(/https?:\S+\/i\/\w+/.exec(found!.text)![0]);
+		await expect(lost.getByRole('button', { name: /^See / })).toBeVisible();
+		await office.goto(`${demo.origin}/office/winter-conferences/to-answer`);
+		await expect(office.getByText('Nothing waits for an answer.')).toBeVisible();
+		for (const page of [family, guest, lost]) await page.context().close();
+		await office.goto('about:blank');
+	} finally {
+		await demo.stop();
+		await letterbox.stop();
+	}
+});

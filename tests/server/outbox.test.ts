@@ -1,0 +1,160 @@
+import { and, eq } from 'drizzle-orm';
+import { describe, expect, it } from 'vitest';
+import type { Actor } from '$lib/core/permissions/may';
+import { adultRight, appointment, notice } from '$lib/server/foundation/database/schema';
+import { newId } from '$lib/server/foundation/identifiers';
+import { readNotice, readOutbox, sendNoticeAgain } from '$lib/server/notices/outbox';
+import { countToTell, tellFamilies } from '$lib/server/notices/tell-families';
+import { writeReminders } from '$lib/server/notices/write-reminders';
+import { cancelAppointments, changeVisit } from '$lib/server/visits/change-visit';
+import { askGuest, withdrawGuest } from '$lib/server/visits/guests';
+import { done } from './done';
+import { HOUR, MINUTE, noticeSchool, secondAdult } from './notice-school';
+
+describe('somebody asked along', () => {
+	it('is told of one appointment, and when it is taken back', async () => {
+		const { app, first, book, deliver, sent } = await noticeSchool();
+		const { appointments } = await book([[0, 0]]);
+		await deliver();
+		const whom = { appointment: appointments[0]!, name: 'Sam Worker', email: 'sam@town.example' };
+		const asked = done(await askGuest(app, first.actor, whom));
+		await deliver();
+		expect(sent.at(-1)).toMatchObject({ to: 'sam@town.example' });
+		expect(sent.at(-1)!.text).toContain('/g/');
+		expect(sent.at(-1)!.text).not.toContain('Student');
+		done(await withdrawGuest(app, first.actor, { guest: asked.id }));
+		await deliver();
+		expect(sent.at(-1)!.subject).toMatch(/^You need not come/);
+	});
+});
+
+describe('reminders', () => {
+	it('come a day and an hour before, move with the visit, and not after the moment', async () => {
+		const { app, ids, first, school, book, deliver, subjects, pass } = await noticeSchool();
+		const { appointments } = await book([[0, 0]]);
+		await deliver();
+		const [row] = await app.db.select().from(appointment);
+		const remind = async (at: number) => {
+			pass(at - app.clock.now());
+			await writeReminders(app);
+			await writeReminders(app);
+			await deliver(0);
+			return subjects().filter((subject) => subject.startsWith('Coming up')).length;
+		};
+		expect(await remind(row!.startsAt - 25 * HOUR)).toBe(0);
+		expect(await remind(row!.startsAt - 24 * HOUR)).toBe(1);
+		const next = await school.request(0, [[0, 6]]);
+		const key = newId(app.clock);
+		done(
+			await changeVisit(app, school.organiser, { ...ids, key, appointments: next.appointments }),
+		);
+		const [moved] = await app.db.select().from(appointment);
+		expect(moved!.startsAt).toBeGreaterThan(row!.startsAt);
+		expect(await remind(row!.startsAt - HOUR)).toBe(1);
+		expect(await remind(moved!.startsAt - HOUR)).toBe(2);
+		const cancel = [...appointments];
+		done(
+			await cancelAppointments(app, school.organiser, { ...ids, key: newId(app.clock), cancel }),
+		);
+		expect(await remind(moved!.startsAt - HOUR + MINUTE)).toBe(2);
+		expect(first.id).toBe(ids.familyId);
+		expect(
+			await app.db
+				.select()
+				.from(notice)
+				.where(and(eq(notice.kind, 'reminder'), eq(notice.state, 'sent'))),
+		).toHaveLength(2);
+	});
+});
+
+describe('families of a conference', () => {
+	it('are invited once with their own link, and only those are reminded who have booked nothing', async () => {
+		const { app, school, book, deliver, sent, subjects } = await noticeSchool();
+		const tell = (what: 'invited' | 'not-booked') =>
+			tellFamilies(app, school.organiser, { conferenceId: school.conference, what });
+		expect(await countToTell(app, school.organiser, school.conference)).toEqual({
+			invited: 2,
+			'not-booked': 2,
+		});
+		expect(done(await tell('invited')).told).toBe(2);
+		expect(await tell('invited')).toEqual({ ok: false, reason: 'nobody' });
+		await deliver(0);
+		expect(sent.map(({ to }) => to).sort()).toEqual(['first@post.example', 'second@post.example']);
+		expect(subjects()[0]).toBe('Winter: choose your times');
+		const links = sent.map(({ text }) => /\/i\/\w+/.exec(text)![0]);
+		expect(new Set(links).size).toBe(2);
+		await book([[0, 0]]);
+		await deliver();
+		expect(done(await tell('not-booked')).told).toBe(1);
+		await deliver(0);
+		expect(sent.at(-1)).toMatchObject({
+			to: 'second@post.example',
+			subject: 'Winter: nothing booked yet',
+		});
+		await expect(
+			tellFamilies(app, school.families[0]!.actor, {
+				conferenceId: school.conference,
+				what: 'invited',
+			}),
+		).rejects.toThrow();
+	});
+});
+
+it('subjects are short enough for a telephone', async () => {
+	const { app, school, book, deliver, sent } = await noticeSchool();
+	done(
+		await tellFamilies(app, school.organiser, {
+			conferenceId: school.conference,
+			what: 'invited',
+		}),
+	);
+	await book([[0, 0]]);
+	await deliver();
+	for (const { subject } of sent) expect(subject.length).toBeLessThan(60);
+});
+
+describe('the outbox', () => {
+	it('shows what its reader sees with links covered, and to few alone that somebody is not told', async () => {
+		const { app, first, school, book, deliver } = await noticeSchool();
+		const other = await secondAdult(app, first.id, 'other@post.example');
+		await app.db.insert(adultRight).values({
+			adultId: other,
+			studentId: first.student,
+			mayBook: true,
+			maySee: true,
+			isTold: false,
+		});
+		await book([[0, 0]]);
+		await deliver();
+		const all = { text: '', kind: null, state: null };
+		const knowing: Actor = { kind: 'organiser', account: newId(app.clock), knowsSafety: true };
+		const seen = async (actor: Actor, search = all) =>
+			(await readOutbox(app, actor, school.conference, search)).lines.map(
+				({ to, state }) => `${to} ${state}`,
+			);
+		expect((await seen(knowing)).sort()).toEqual(['Adult 0 sent', 'Second not-sent']);
+		expect(await seen(school.organiser)).toEqual(['Adult 0 sent']);
+		expect(await seen(knowing, { ...all, text: 'second' })).toEqual(['Second not-sent']);
+		const { lines } = await readOutbox(app, school.organiser, school.conference, all);
+		const shown = (await readNotice(app, school.organiser, school.conference, lines[0]!.id))!;
+		expect(shown.text!.subject).toMatch(/^Booked/);
+		expect(shown.text!.text).toContain('/i/…');
+		expect(shown.text!.text + shown.text!.html).not.toMatch(/\/i\/[a-z2-7]/);
+		expect(shown.calendars).toBe(1);
+		await expect(readOutbox(app, first.actor, school.conference, all)).rejects.toThrow();
+	});
+
+	it('sends once more what was sent', async () => {
+		const { app, school, book, deliver, sent } = await noticeSchool();
+		await book([[0, 0]]);
+		await deliver();
+		const [row] = await app.db.select().from(notice);
+		done(await sendNoticeAgain(app, school.organiser, { notice: row!.id }));
+		expect(await sendNoticeAgain(app, school.organiser, { notice: row!.id })).toEqual({
+			ok: false,
+			reason: 'on-its-way',
+		});
+		await deliver(0);
+		expect(sent).toHaveLength(2);
+	});
+});
