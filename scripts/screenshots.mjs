@@ -102,13 +102,12 @@ await office.getByRole('button', { name: 'See what would change' }).click();
 await office.getByText('Rows with faults').first().waitFor();
 await office.evaluate(() => scrollTo(0, document.body.scrollHeight));
 await take(office, 'lists');
-for (const [list, find, name] of [
-	['teachers', '', 'register-teachers'],
-	['families', '', 'register-families'],
-]) {
-	await office.goto(`${origin}/office/people/${list}?find=${find}`);
-	await take(office, String(name));
-}
+await office.goto(`${origin}/office/people/families`);
+await take(office, 'register-families');
+await office.goto(`${origin}/office/winter-conferences/outbox?for=adeyemi`);
+await office.getByRole('link', { name: 'Booked' }).first().click();
+await office.locator('iframe').waitFor();
+await take(office, 'outbox');
 await office.goto(`${origin}/office/people/families?find=adeyemi`);
 await office.locator('tbody th a').first().click();
 await office.getByRole('heading', { name: 'Adeyemi-Holt' }).waitFor();
