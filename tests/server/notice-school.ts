@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm';
 import type { Actor } from '$lib/core/permissions/may';
 import type { App } from '$lib/server/app';
-import { adult, familyAdult, notice } from '$lib/server/foundation/database/schema';
+import { adultRight, adult, familyAdult, notice } from '$lib/server/foundation/database/schema';
 import { newId } from '$lib/server/foundation/identifiers';
 import { invite } from '$lib/server/invitations/visitors';
 import type { Message, Sent } from '$lib/server/messages/mailer';
@@ -72,3 +72,7 @@ export const states = async ({ db }: App) =>
 	(await db.select().from(notice).orderBy(notice.id)).map(({ kind, state, reason }) =>
 		[kind, state, reason].filter(Boolean).join(' '),
 	);
+
+/** Withdraws from an adult the right to be told about a student. */
+export const silence = ({ db }: App, adultId: string, studentId: string) =>
+	db.insert(adultRight).values({ adultId, studentId, mayBook: true, maySee: true, isTold: false });

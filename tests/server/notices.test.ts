@@ -1,6 +1,6 @@
 import ICAL from 'ical.js';
 import { describe, expect, it } from 'vitest';
-import { adultRight, appointment, notice } from '$lib/server/foundation/database/schema';
+import { appointment, notice } from '$lib/server/foundation/database/schema';
 import { newId } from '$lib/server/foundation/identifiers';
 import { createMailer, type Message } from '$lib/server/messages/mailer';
 import { deliverNotices } from '$lib/server/notices/deliver-notices';
@@ -8,7 +8,7 @@ import { cancelAppointments, changeVisit } from '$lib/server/visits/change-visit
 import { undoVisitAct } from '$lib/server/visits/undo-visit';
 import { startLetterbox } from '../../scripts/letterbox.mjs';
 import { done } from './done';
-import { HOUR, MINUTE, noticeSchool, secondAdult, states } from './notice-school';
+import { HOUR, MINUTE, noticeSchool, secondAdult, silence, states } from './notice-school';
 
 describe('what a family is told', () => {
 	it('is one message for one act, once it can no longer be taken back', async () => {
@@ -78,13 +78,7 @@ describe('what a family is told', () => {
 		const { app, first, book, deliver, sent } = await noticeSchool();
 		const other = await secondAdult(app, first.id, 'other@post.example');
 		await book([[0, 0]]);
-		await app.db.insert(adultRight).values({
-			adultId: other,
-			studentId: first.student,
-			mayBook: true,
-			maySee: true,
-			isTold: false,
-		});
+		await silence(app, other, first.student);
 		await deliver();
 		expect(sent.map(({ to }) => to)).toEqual(['first@post.example']);
 		expect((await states(app)).sort()).toEqual(['booked not-sent not-told', 'booked sent']);

@@ -1,7 +1,7 @@
 import { and, eq } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
 import type { Actor } from '$lib/core/permissions/may';
-import { adultRight, appointment, notice } from '$lib/server/foundation/database/schema';
+import { appointment, notice } from '$lib/server/foundation/database/schema';
 import { newId } from '$lib/server/foundation/identifiers';
 import { readNotice, readOutbox, sendNoticeAgain } from '$lib/server/notices/outbox';
 import { countToTell, tellFamilies } from '$lib/server/notices/tell-families';
@@ -9,7 +9,7 @@ import { writeReminders } from '$lib/server/notices/write-reminders';
 import { cancelAppointments, changeVisit } from '$lib/server/visits/change-visit';
 import { askGuest, withdrawGuest } from '$lib/server/visits/guests';
 import { done } from './done';
-import { HOUR, MINUTE, noticeSchool, secondAdult } from './notice-school';
+import { HOUR, MINUTE, noticeSchool, secondAdult, silence } from './notice-school';
 
 describe('somebody asked along', () => {
 	it('is told of one appointment, and when it is taken back', async () => {
@@ -117,13 +117,7 @@ describe('the outbox', () => {
 	it('shows what its reader sees with links covered, and to few alone that somebody is not told', async () => {
 		const { app, first, school, book, deliver } = await noticeSchool();
 		const other = await secondAdult(app, first.id, 'other@post.example');
-		await app.db.insert(adultRight).values({
-			adultId: other,
-			studentId: first.student,
-			mayBook: true,
-			maySee: true,
-			isTold: false,
-		});
+		await silence(app, other, first.student);
 		await book([[0, 0]]);
 		await deliver();
 		const all = { text: '', kind: null, state: null };

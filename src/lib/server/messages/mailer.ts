@@ -26,6 +26,9 @@ export interface Message {
 /** What became of a message: the mail server took it, will never take it, or cannot be reached. */
 export type Sent = 'sent' | 'refused' | 'unreachable';
 
+/** How long each step of the mail server's is waited for; milliseconds. */
+const LONGEST_WAIT = 20_000;
+
 export interface Mailer {
 	/** Hands the message to the mail server. */
 	send(message: Message): Promise<Sent>;
@@ -34,7 +37,15 @@ export interface Mailer {
 /** Sends through the server of `SMTP_URL`. What is sent, and to whom, never enters the log. */
 export function createMailer(config: Config, log: Logger): Mailer {
 	if (!config.smtpUrl) return { send: async () => 'unreachable' };
-	const transport = createTransport(config.smtpUrl, { from: config.mailFrom });
+	const transport = createTransport(
+		{
+			url: config.smtpUrl,
+			connectionTimeout: LONGEST_WAIT,
+			greetingTimeout: LONGEST_WAIT,
+			socketTimeout: LONGEST_WAIT,
+		},
+		{ from: config.mailFrom },
+	);
 	const host = new URL(config.origin).hostname;
 	return {
 		async send({ about, to, subject, text, html, calendars = [], files = [] }) {

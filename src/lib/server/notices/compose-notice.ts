@@ -1,18 +1,18 @@
 import { eq } from 'drizzle-orm';
-import { htmlLetter } from '../../core/notices/html-letter';
+import { htmlWording } from '../../core/notices/html-wording';
 import type { NoticeReason } from '../../core/notices/kinds';
-import { plainLetter } from '../../core/notices/letter';
+import { plainWording } from '../../core/notices/wording';
 import type { App } from '../app';
 import { adult, guest } from '../foundation/database/schema';
 import type { Message } from '../messages/mailer';
 import { readSchool } from '../register/school';
-import { guestLetter } from './guest-letter';
-import { invitationLetter } from './invitation-letter';
-import { linkLetter } from './link-letter';
-import { offerLetter } from './offer-letter';
-import { visitLetter } from './visit-letter';
+import { guestWording } from './guest-wording';
+import { invitationWording } from './invitation-wording';
+import { linkWording } from './link-wording';
+import { offerWording } from './offer-wording';
+import { visitWording } from './visit-wording';
 import type { NoticeRow, Writing, Written } from './writing';
-import { answerLetter } from './answer-letter';
+import { answerWording } from './answer-wording';
 
 export type Composed =
 	{ readonly message: Omit<Message, 'about'> } | { readonly reason: NoticeReason };
@@ -29,13 +29,13 @@ export async function composeNotice(app: App, row: NoticeRow): Promise<Composed>
 	const school = { name: known?.name ?? '', telephone: known?.telephone ?? null };
 	const written = await write({ app, row, school, to });
 	if ('reason' in written) return written;
-	const { letter, calendars, files } = written;
+	const { wording, calendars, files } = written;
 	return {
 		message: {
 			to,
-			subject: letter.subject,
-			text: plainLetter(letter),
-			html: htmlLetter(letter, LANGUAGE),
+			subject: wording.subject,
+			text: plainWording(wording),
+			html: htmlWording(wording, LANGUAGE),
 			calendars,
 			files,
 		},
@@ -60,18 +60,18 @@ function write(writing: Writing): Promise<Written> {
 		case 'accepted':
 		case 'declined':
 		case 'reminder':
-			return visitLetter(writing);
+			return visitWording(writing);
 		case 'offered':
-			return offerLetter(writing);
+			return offerWording(writing);
 		case 'answered':
-			return answerLetter(writing);
+			return answerWording(writing);
 		case 'lost-link':
-			return linkLetter(writing);
+			return linkWording(writing);
 		case 'invited':
 		case 'not-booked':
-			return invitationLetter(writing);
+			return invitationWording(writing);
 		case 'asked-along':
 		case 'not-needed':
-			return guestLetter(writing);
+			return guestWording(writing);
 	}
 }

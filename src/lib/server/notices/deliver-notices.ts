@@ -4,12 +4,13 @@ import type { App } from '../app';
 import { describeError } from '../foundation/failures/describe-error';
 import { notice } from '../foundation/database/schema';
 import { composeNotice } from './compose-notice';
-import { settleLostLink } from './link-letter';
+import { settleLostLink } from './link-wording';
 import type { NoticeRow } from './writing';
 
 const MINUTE = 60_000;
-/** So many are taken at a time: what was begun when a server died is begun again, and no more than that. */
-const AT_ONCE = 20;
+/** So many are taken at a time: what was begun when a server died is begun again, and no more than that. All of them
+ * together take less than `LONGEST_SENDING`, as the mail server is not waited for longer than a minute. */
+const AT_ONCE = 4;
 /** After so long without an end, whoever began to send is taken for dead; milliseconds. */
 const LONGEST_SENDING = 5 * MINUTE;
 /** How long is waited after each try that reached no mail server, in minutes; then it is given up. */

@@ -32,7 +32,7 @@ export interface OutboxSearch {
 }
 
 /** The most that one page shows. */
-export const OUTBOX_LINES = 200;
+const OUTBOX_LINES = 200;
 
 /** The notices of a conference, and those of none, the latest first, and how many there are. */
 export async function readOutbox(
@@ -78,9 +78,14 @@ const joined = (db: Database) =>
 const isOfConference = (conferenceId: string) =>
 	or(eq(notice.conferenceId, conferenceId), sql`${notice.conferenceId} is null`);
 
-/** That somebody is not told is known to few. */
+/**
+ * That somebody is not told is known to few. What is over looks the same to whoever may not see it, so all others
+ * see neither.
+ */
 const isFor = (actor: Actor) =>
-	may(actor, 'safety.see') ? undefined : sql`${notice.reason} is distinct from 'not-told'`;
+	may(actor, 'safety.see')
+		? undefined
+		: sql`${notice.reason} is null or ${notice.reason} not in ('not-told', 'over')`;
 
 function lineOf(row: {
 	readonly notice: NoticeRow;
@@ -139,7 +144,7 @@ export async function readNotice(
 	};
 }
 
-/** A page of ours runs no style sheet that is not its own; what a letter says of the dark is for mail programs. */
+/** A page of ours runs no style sheet that is not its own; what a wording says of the dark is for mail programs. */
 const withoutStyleSheet = (html: string): string => html.replace(/<style>.*?<\/style>/s, '');
 
 /** Private links let anybody in. */

@@ -1,9 +1,10 @@
 import { metAt } from '../../core/desks/named-substitutes';
-import type { LetterPart, LetterRow } from '../../core/notices/letter';
+import type { WordingPart, WordingRow } from '../../core/notices/wording';
 import { dateLocaleOf, writtenDate, writtenTime } from '../../core/time/written-time';
 import type { FamilyProjection, ShownAppointment } from '../../core/visits/family-projection';
 import { getLocale } from '$lib/paraglide/runtime';
 import { m } from '$lib/paraglide/messages';
+import { placeWords } from '../visits/place-words';
 import type { Writing } from './writing';
 
 type Whole = Pick<FamilyProjection, 'conference' | 'desks' | 'places' | 'students'>;
@@ -26,23 +27,8 @@ export const momentWords = (instant: number, zone: string): string =>
 export const listWords = (names: readonly string[]): string =>
 	new Intl.ListFormat(locale(), { type: 'conjunction' }).format(names);
 
-/** Where one goes, or how one is reached. */
-export function placeWords({
-	kind,
-	name,
-	buildingName,
-}: {
-	readonly kind: string;
-	readonly name: string;
-	readonly buildingName: string | null;
-}): string {
-	if (kind === 'video') return m.place_video();
-	if (kind !== 'telephone') return [name, buildingName].filter(Boolean).join(', ');
-	return name ? m.place_telephone_number({ number: name }) : m.place_telephone();
-}
-
-/** An appointment as a line of a letter. */
-export function rowOf(view: Whole, entry: ShownAppointment, note = ''): LetterRow {
+/** An appointment as a line of a wording. */
+export function rowOf(view: Whole, entry: ShownAppointment, note = ''): WordingRow {
 	const { timeZone } = view.conference;
 	const desk = view.desks.find(({ id }) => id === entry.desk);
 	const met = metAt({ name: desk?.name ?? '', substitutes: desk?.substitutes ?? [] }, entry.date);
@@ -61,8 +47,8 @@ export function rowOf(view: Whole, entry: ShownAppointment, note = ''): LetterRo
 	};
 }
 
-/** What every letter ends with: who sent it, and how the school is reached. */
-export function footOf({ school }: Pick<Writing, 'school'>, conference: string): LetterPart {
+/** What every wording ends with: who sent it, and how the school is reached. */
+export function footOf({ school }: Pick<Writing, 'school'>, conference: string): WordingPart {
 	const { name, telephone } = school;
 	const sentBy = conference
 		? m.notice_foot({ school: name, conference })

@@ -1,5 +1,4 @@
 import { and, eq, inArray, isNull } from 'drizzle-orm';
-import { z } from 'zod';
 import type { Actor } from '../../core/permissions/may';
 import type { enquiryKinds } from '../../core/visits/enquiry';
 import { TAKEN_BACK_WITHIN } from '../../core/visits/taking-back';
@@ -18,7 +17,15 @@ import {
 } from '../foundation/database/schema';
 import { newId } from '../foundation/identifiers';
 import type { DoneAct } from '../foundation/runner/record-act';
-import { noticesOfActs, type NoticeRule } from './notices-of-acts';
+import {
+	answeredEnquiry,
+	concernedGuest,
+	listedAdults,
+	lostLinks,
+	offeredHold,
+	touchedFamily,
+} from './facts-of-acts';
+import type { Tells } from '../foundation/runner/consequences';
 
 type KnownAct = DoneAct & { readonly id: string };
 
@@ -37,20 +44,18 @@ export async function writeNotices(
 	tx: Transaction,
 	clock: Clock,
 	actor: Actor,
-	done: KnownAct,
+	{ act: done, tells }: { readonly act: KnownAct; readonly tells: Tells },
 ): Promise<void> {
-	const rule = noticesOfActs[done.kind];
-	if (!rule) return;
 	if (done.kind === 'visit.undone' && (await wasUntold(tx, done.id))) return;
-	const recipients = await recipientsOf(tx, rule, done);
-	const waits = rule.isHeldBack && actor.kind === 'adult' ? TAKEN_BACK_WITHIN : 0;
+	const recipients = await recipientsOf(tx, tells, done);
+	const waits = tells.isHeldBack && actor.kind === 'adult' ? TAKEN_BACK_WITHIN : 0;
 	await insertAll(
 		tx,
 		notice,
 		recipients.map((recipient) => ({
 			...recipient,
 			id: newId(clock),
-			kind: rule.kind,
+			kind: tells.kind,
 			actId: done.id,
 			conferenceId: done.conferenceId,
 			dueAt: clock.now() + waits,
@@ -76,56 +81,30 @@ async function wasUntold(tx: Transaction, undoing: string): Promise<boolean> {
 
 async function recipientsOf(
 	tx: Transaction,
-	rule: NoticeRule,
+	{ whom }: Tells,
 	done: KnownAct,
 ): Promise<Recipient[]> {
-	switch (rule.for) {
+	switch (whom) {
 		case 'family':
-			return adultsOf(tx, await familyOf(tx, done));
+			return adultsOf(tx, touchedFamily(done) ?? (await familyOffered(tx, done.after)));
 		case 'asker': {
-			const answered = enquiryAnswered.safeParse(done.after);
-			return answered.success ? enquiriesBy(tx, 'meeting', [answered.data.enquiry]) : [];
+			const id = answeredEnquiry(done.after);
+			return enquiriesBy(tx, 'meeting', id === null ? [] : [id]);
 		}
-		case 'losers': {
-			const lost = linksLost.safeParse(done.after);
-			return lost.success
-				? enquiriesBy(
-						tx,
-						'lost-link',
-						lost.data.enquiries.map(({ id }) => id),
-					)
-				: [];
-		}
+		case 'losers':
+			return enquiriesBy(tx, 'lost-link', lostLinks(done.after));
 		case 'listed':
-			return listed.safeParse(done.after).data?.adults ?? [];
-		case 'guest': {
-			const concerned = guestConcerned.safeParse(done.after ?? done.before);
-			return concerned.success ? guestAt(tx, concerned.data.guest) : [];
-		}
+			return listedAdults(done.after);
+		case 'guest':
+			return guestAt(tx, concernedGuest(done));
 	}
 }
 
-const enquiryAnswered = z.object({ enquiry: z.string() });
-const linksLost = z.object({ enquiries: z.array(z.object({ id: z.string() })) });
-const listed = z.object({
-	adults: z.array(z.object({ familyId: z.string(), adultId: z.string() })),
-});
-const guestConcerned = z.object({ guest: z.string() });
-const visitTouched = z.array(z.object({ family: z.string() })).min(1);
-const offered = z.union([
-	z.object({ hold: z.object({ id: z.string() }) }).transform(({ hold }) => hold.id),
-	z.object({ id: z.string() }).transform(({ id }) => id),
-]);
-
-/** The family that an act on visits, or an offer, is about; `null` when it is there no more. */
-async function familyOf(tx: Transaction, { before, after }: KnownAct): Promise<string | null> {
-	for (const states of [after, before]) {
-		const touched = visitTouched.safeParse(states);
-		if (touched.success) return touched.data[0]!.family;
-	}
-	const id = offered.safeParse(after);
-	if (!id.success) return null;
-	const [kept] = await tx.select().from(hold).where(eq(hold.id, id.data));
+/** The family that is offered something; `null` for nothing, or when that is there no more. */
+async function familyOffered(tx: Transaction, after: unknown): Promise<string | null> {
+	const id = offeredHold(after);
+	if (id === null) return null;
+	const [kept] = await tx.select().from(hold).where(eq(hold.id, id));
 	return kept?.familyId ?? null;
 }
 
@@ -145,6 +124,7 @@ async function enquiriesBy(
 	kind: (typeof enquiryKinds)[number],
 	ids: readonly string[],
 ): Promise<Recipient[]> {
+	if (ids.length === 0) return [];
 	const rows = await tx
 		.select({ familyId: enquiry.familyId, adultId: enquiry.adultId })
 		.from(enquiry)
@@ -153,7 +133,8 @@ async function enquiriesBy(
 }
 
 /** Who left no address is told by the family itself. */
-async function guestAt(tx: Transaction, guestId: string): Promise<Recipient[]> {
+async function guestAt(tx: Transaction, guestId: string | null): Promise<Recipient[]> {
+	if (guestId === null) return [];
 	const [row] = await tx
 		.select({ familyId: appointment.familyId, email: guest.email })
 		.from(guest)

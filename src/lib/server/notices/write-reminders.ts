@@ -8,7 +8,7 @@ import { newId } from '../foundation/identifiers';
 
 const HOUR = 60 * 60_000;
 /** How long before the first appointment of a date a family is reminded; milliseconds. */
-export const REMINDED_BEFORE: readonly number[] = [24 * HOUR, HOUR];
+const REMINDED_BEFORE: readonly number[] = [24 * HOUR, HOUR];
 /** A reminder that is later than this is of no use any more; milliseconds. */
 const LATEST = HOUR / 2;
 

@@ -17,17 +17,6 @@ export const placeText = (kind: string, name: string): string => {
 	return name ? m.place_telephone_number({ number: name }) : m.place_telephone();
 };
 
-/** A place with its building, for whoever is sent there. */
-export const whereText = ({
-	kind,
-	name,
-	buildingName,
-}: {
-	readonly kind: string;
-	readonly name: string;
-	readonly buildingName: string | null;
-}): string => placeText(kind, [name, buildingName].filter(Boolean).join(', '));
-
 export function durationText(minutes: number): string {
 	if (minutes < 100) return m.minutes({ minutes });
 	return m.hours_minutes({ hours: Math.floor(minutes / 60), minutes: minutes % 60 });

@@ -1,4 +1,5 @@
 import { guestView } from '$lib/server/visits/guests';
+import { placeWords } from '$lib/server/visits/place-words';
 import { wrongLink } from '$lib/server/invitations/wrong-link';
 import { readSchool } from '$lib/server/register/school';
 import type { PageServerLoad } from './$types';
@@ -7,5 +8,9 @@ export const load: PageServerLoad = async ({ locals, params }) => {
 	const { app } = locals;
 	const view = (await guestView(app, params.token)) ?? (await wrongLink(app));
 	const school = await readSchool(app.db);
-	return { view, school: { name: school?.name ?? '', telephone: school?.telephone ?? null } };
+	return {
+		view,
+		where: placeWords(view.place),
+		school: { name: school?.name ?? '', telephone: school?.telephone ?? null },
+	};
 };

@@ -7,7 +7,6 @@
 	import CalmPage from '$lib/ui/parts/CalmPage.svelte';
 	import { dateText, timeText } from '$lib/ui/parts/format/when';
 	import { telephoneHref } from '$lib/ui/visits/telephone';
-	import { whereText } from '$lib/ui/visits/words';
 
 	let { data } = $props();
 	const view = $derived(data.view);
@@ -29,7 +28,7 @@
 			minutes: Math.round((end - start) / MINUTE),
 		})}
 	</p>
-	<p class="mb-4 text-title">{whereText(view.place)}</p>
+	<p class="mb-4 text-title">{data.where}</p>
 	{#if substitute}<p class="mb-4">{substitute}</p>{/if}
 	<div class="grid gap-2">
 		{#if view.link}

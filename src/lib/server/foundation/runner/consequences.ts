@@ -1,3 +1,4 @@
+import type { NoticeKind } from '../../../core/notices/kinds';
 import type { ActKind } from '../../../operations/act-kinds';
 import { meetsOthers } from '../../desks/meets-others';
 import type { DoneAct } from './record-act';
@@ -24,7 +25,24 @@ export interface Consequences {
 	readonly pages?: true;
 	/** Something may have become free: whoever waits for it is looked for, after the transaction. */
 	readonly waitingList?: true;
+	/** Who is told of it, and by which kind of notice. */
+	readonly tells?: Tells;
 }
+
+/** What is told of an act, and to whom. */
+export interface Tells {
+	readonly kind: NoticeKind;
+	/**
+	 * The adults of the family it happened to; whoever asked the school, or lost a link; somebody asked along; those
+	 * whom the act lists.
+	 */
+	readonly whom: 'family' | 'asker' | 'losers' | 'guest' | 'listed';
+	/** The family can take it back for a short while: so long it is not told. */
+	readonly isHeldBack?: true;
+}
+
+const toFamily = (kind: NoticeKind): Tells => ({ kind, whom: 'family' });
+const toFamilyLater = (kind: NoticeKind): Tells => ({ kind, whom: 'family', isHeldBack: true });
 
 const NOTHING: Consequences = { concerns: 'none' };
 /** Only what concerns that family: never the conference's row, which all families would wait for. */
@@ -60,30 +78,30 @@ export const consequences: Readonly<Record<ActKind, Consequences>> = {
 	'calendar.read': BUSY,
 	'busy.changed': BUSY,
 
-	'visit.booked': SEATS_TAKEN,
-	'visit.changed': SEATS_FREED,
-	'visit.cancelled': SEATS_FREED,
-	'visit.undone': SEATS_FREED,
-	'appointment.accepted': SEATS_TAKEN,
-	'appointment.declined': SEATS_FREED,
+	'visit.booked': { ...SEATS_TAKEN, tells: toFamilyLater('booked') },
+	'visit.changed': { ...SEATS_FREED, tells: toFamilyLater('changed') },
+	'visit.cancelled': { ...SEATS_FREED, tells: toFamilyLater('cancelled') },
+	'visit.undone': { ...SEATS_FREED, tells: toFamily('changed') },
+	'appointment.accepted': { ...SEATS_TAKEN, tells: toFamily('accepted') },
+	'appointment.declined': { ...SEATS_FREED, tells: toFamily('declined') },
 	'hold.made': SEATS_TAKEN,
 	'hold.given-back': SEATS_FREED,
 	'hold.lapsed': SEATS_FREED,
-	'offer.made': SEATS_TAKEN,
+	'offer.made': { ...SEATS_TAKEN, tells: toFamily('offered') },
 	'offer.declined': SEATS_FREED,
 
 	'waiting.joined': { concerns: 'its-conference', waitingList: true },
 	'waiting.left': SEATS_FREED,
-	'waiting.offered': SEATS_TAKEN,
+	'waiting.offered': { ...SEATS_TAKEN, tells: toFamily('offered') },
 	// Whoever tends the list goes on with it.
 	'waiting.lapsed': SEATS_TAKEN,
 	'waiting.served': NOTHING,
 
-	'guest.asked': NOTHING,
-	'guest.withdrawn': NOTHING,
+	'guest.asked': { ...NOTHING, tells: { kind: 'asked-along', whom: 'guest' } },
+	'guest.withdrawn': { ...NOTHING, tells: { kind: 'not-needed', whom: 'guest' } },
 
-	'enquiry.made': NOTHING,
-	'enquiry.answered': NOTHING,
+	'enquiry.made': { ...NOTHING, tells: { kind: 'lost-link', whom: 'losers' } },
+	'enquiry.answered': { ...NOTHING, tells: { kind: 'answered', whom: 'asker' } },
 
 	'register.lists-read': REGROUPED,
 	'register.undone': REGROUPED,
@@ -98,8 +116,8 @@ export const consequences: Readonly<Record<ActKind, Consequences>> = {
 	'invitations.made': NOTHING,
 	'link.renewed': NOTHING,
 	'link.withdrawn': NOTHING,
-	'families.invited': NOTHING,
-	'families.reminded': NOTHING,
+	'families.invited': { ...NOTHING, tells: { kind: 'invited', whom: 'listed' } },
+	'families.reminded': { ...NOTHING, tells: { kind: 'not-booked', whom: 'listed' } },
 	'notice.sent-again': NOTHING,
 	'adult.changed': NOTHING,
 	'links.sent': NOTHING,

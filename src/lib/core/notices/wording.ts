@@ -1,5 +1,5 @@
 /** One line of a visit as a message shows it. */
-export interface LetterRow {
+export interface WordingRow {
 	/** `18:14–18:24` */
 	readonly time: string;
 	readonly what: string;
@@ -11,25 +11,25 @@ export interface LetterRow {
 }
 
 /** What a message consists of. */
-export type LetterPart =
+export type WordingPart =
 	| { readonly kind: 'words'; readonly text: string }
-	| { readonly kind: 'rows'; readonly title: string; readonly rows: readonly LetterRow[] }
+	| { readonly kind: 'rows'; readonly title: string; readonly rows: readonly WordingRow[] }
 	| { readonly kind: 'way'; readonly text: string; readonly link: string }
 	| { readonly kind: 'quiet'; readonly text: string };
 
 /** A message before it is written: from one source its plain text and its HTML are made. */
-export interface Letter {
+export interface Wording {
 	readonly subject: string;
 	/** Of whom it is, at its head. */
 	readonly school: string;
-	readonly parts: readonly LetterPart[];
+	readonly parts: readonly WordingPart[];
 }
 
-/** A letter as plain text. */
-export const plainLetter = ({ parts }: Letter): string =>
+/** A wording as plain text. */
+export const plainWording = ({ parts }: Wording): string =>
 	`${parts.map(plainPart).filter(Boolean).join('\n\n')}\n`;
 
-function plainPart(part: LetterPart): string {
+function plainPart(part: WordingPart): string {
 	switch (part.kind) {
 		case 'words':
 		case 'quiet':
@@ -41,7 +41,7 @@ function plainPart(part: LetterPart): string {
 	}
 }
 
-const plainRow = ({ time, what, where, link, note }: LetterRow): string =>
+const plainRow = ({ time, what, where, link, note }: WordingRow): string =>
 	[
 		`  ${time}  ${what}`,
 		...[where, note, link].filter(Boolean).map((text) => `      ${text}`),

@@ -1,6 +1,6 @@
 import { eq, inArray } from 'drizzle-orm';
 import { groupBy } from '../../core/group-by';
-import type { LetterPart } from '../../core/notices/letter';
+import type { WordingPart } from '../../core/notices/wording';
 import { localOf } from '../../core/time/local-of';
 import type { ShownAppointment } from '../../core/visits/family-projection';
 import { m } from '$lib/paraglide/messages';
@@ -24,7 +24,7 @@ interface Happened {
 }
 
 /** What is left of a visit after somebody changed it, or what is coming: the whole of it, as it stands now. */
-export async function visitLetter(writing: Writing): Promise<Written> {
+export async function visitWording(writing: Writing): Promise<Written> {
 	const { app, row } = writing;
 	const told = await toldAdult(app, row);
 	if (!told) return { reason: 'over' };
@@ -34,7 +34,7 @@ export async function visitLetter(writing: Writing): Promise<Written> {
 	const { subject, opening } = await wordsOf(writing, told, happened);
 	const { conference } = told.view;
 	return {
-		letter: {
+		wording: {
 			subject,
 			school: writing.school.name,
 			parts: [
@@ -163,7 +163,7 @@ function goneParts(
 	{ view }: ToldAdult,
 	{ before }: Happened,
 	desks: ReadonlyMap<string, string>,
-): LetterPart[] {
+): WordingPart[] {
 	const { timeZone } = view.conference;
 	const standing = new Set(view.appointments.map(({ id }) => id));
 	const rows = before
@@ -182,7 +182,7 @@ function goneParts(
 }
 
 /** What stands, day by day; what moved says from where. */
-function standingParts({ view }: ToldAdult, { before }: Happened, { row }: Writing): LetterPart[] {
+function standingParts({ view }: ToldAdult, { before }: Happened, { row }: Writing): WordingPart[] {
 	const { timeZone } = view.conference;
 	const former = new Map(before.map((state) => [state.id, state.start]));
 	const noteOf = ({ id, start }: ShownAppointment): string => {

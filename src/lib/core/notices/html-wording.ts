@@ -1,4 +1,4 @@
-import type { Letter, LetterPart, LetterRow } from './letter';
+import type { Wording, WordingPart, WordingRow } from './wording';
 
 /** Colours of the look, by name; mail programs know neither our style sheets nor our fonts. */
 const INK = '#25201a';
@@ -18,17 +18,17 @@ const ESCAPES: Readonly<Record<string, string>> = {
 const safe = (text: string): string => text.replaceAll(/[&<>"']/g, (sign) => ESCAPES[sign]!);
 
 /**
- * A letter as HTML: one column that fits 320 px, readable without pictures, without script, forms or anything that
+ * A wording as HTML: one column that fits 320 px, readable without pictures, without script, forms or anything that
  * is fetched; in the dark with the colours that mail programs put in the place of its own.
  */
-export const htmlLetter = (letter: Letter, language: string): string => `<!doctype html>
+export const htmlWording = (wording: Wording, language: string): string => `<!doctype html>
 <html lang="${safe(language)}">
 <head>
 <meta charset="utf-8">
 <meta name="viewport" content="width=device-width, initial-scale=1">
 <meta name="color-scheme" content="light dark">
 <meta name="supported-color-schemes" content="light dark">
-<title>${safe(letter.subject)}</title>
+<title>${safe(wording.subject)}</title>
 <style>
 :root { color-scheme: light dark; }
 @media (prefers-color-scheme: dark) {
@@ -45,15 +45,15 @@ a { color: #a9c47e; }
 <body class="ground" style="margin:0;padding:0;background:${GROUND}">
 <div class="ground" style="padding:16px 8px;background:${GROUND}">
 <div class="paper" style="max-width:560px;margin:0 auto;padding:24px 20px;background:${PAPER};color:${INK};border:1px solid ${LINE};border-radius:12px;font:16px/1.5 Arial,Helvetica,sans-serif;overflow-wrap:anywhere">
-<p class="school" style="margin:0 0 20px;font-weight:bold;color:${LEAF}">${safe(letter.school)}</p>
-${letter.parts.map(htmlPart).join('\n')}
+<p class="school" style="margin:0 0 20px;font-weight:bold;color:${LEAF}">${safe(wording.school)}</p>
+${wording.parts.map(htmlPart).join('\n')}
 </div>
 </div>
 </body>
 </html>
 `;
 
-function htmlPart(part: LetterPart): string {
+function htmlPart(part: WordingPart): string {
 	switch (part.kind) {
 		case 'words':
 			return `<p style="margin:0 0 16px">${lines(part.text)}</p>`;
@@ -68,7 +68,7 @@ function htmlPart(part: LetterPart): string {
 
 const lines = (text: string): string => safe(text).replaceAll('\n', '<br>');
 
-function htmlRow({ time, what, where, link, note }: LetterRow): string {
+function htmlRow({ time, what, where, link, note }: WordingRow): string {
 	const about = [where, note]
 		.filter(Boolean)
 		.map(

@@ -2,18 +2,19 @@ import { eq } from 'drizzle-orm';
 import { m } from '$lib/paraglide/messages';
 import { act } from '../foundation/database/schema';
 import type { Writing, Written } from './writing';
+import { offeredHold } from './facts-of-acts';
 import { toldAdult } from './told-adult';
 import { footOf, momentWords } from './visit-words';
 
 /** A place that became free, or that the school offers, with the time to answer. */
-export async function offerLetter(writing: Writing): Promise<Written> {
+export async function offerWording(writing: Writing): Promise<Written> {
 	const { app, row, school } = writing;
 	const told = await toldAdult(app, row);
 	if (!told) return { reason: 'over' };
 	const { view, name, page, hears } = told;
 	const [known] = await app.db.select().from(act).where(eq(act.id, row.actId!));
 	const kept = view.holds.find(
-		({ id, kind }) => kind !== 'hold' && JSON.stringify(known?.after ?? null).includes(id),
+		({ id, kind }) => kind !== 'hold' && id === offeredHold(known?.after),
 	);
 	if (!kept || kept.until <= app.clock.now()) return { reason: 'over' };
 	const wishes = view.wishes.filter(({ id }) =>
@@ -23,7 +24,7 @@ export async function offerLetter(writing: Writing): Promise<Written> {
 	const teacher = view.desks.find(({ id }) => wishes.some(({ desks }) => desks.includes(id)))?.name;
 	const until = momentWords(kept.until, view.conference.timeZone);
 	return {
-		letter: {
+		wording: {
 			subject: m.notice_offered({ teacher: teacher ?? view.conference.name }),
 			school: school.name,
 			parts: [

@@ -8,7 +8,7 @@ import type { NoticeRow, Writing, Written } from './writing';
 import { footOf } from './visit-words';
 
 /** The private link of an adult who has lost it. */
-export async function linkLetter(writing: Writing): Promise<Written> {
+export async function linkWording(writing: Writing): Promise<Written> {
 	const { app, row, school } = writing;
 	const [known] = await app.db
 		.select({ adult, invitation })
@@ -19,7 +19,7 @@ export async function linkLetter(writing: Writing): Promise<Written> {
 	if (!known) return { reason: 'over' };
 	const { origin, key } = app.config;
 	return {
-		letter: {
+		wording: {
 			subject: m.notice_lost_link({ school: school.name }),
 			school: school.name,
 			parts: [

@@ -1,29 +1,24 @@
-import { desc, eq, and, isNotNull } from 'drizzle-orm';
+import { eq } from 'drizzle-orm';
 import { m } from '$lib/paraglide/messages';
 import { act, enquiry } from '../foundation/database/schema';
 import type { Writing, Written } from './writing';
+import { answeredEnquiry } from './facts-of-acts';
 import { toldAdult } from './told-adult';
 import { footOf } from './visit-words';
 
 /** What the school answered to a question about a meeting. */
-export async function answerLetter(writing: Writing): Promise<Written> {
+export async function answerWording(writing: Writing): Promise<Written> {
 	const { app, row, school } = writing;
 	const told = await toldAdult(app, row);
 	if (!told) return { reason: 'over' };
 	const [known] = await app.db.select().from(act).where(eq(act.id, row.actId!));
-	const id = (known?.after as { enquiry?: string } | null)?.enquiry;
-	const [asked] = id
-		? await app.db
-				.select()
-				.from(enquiry)
-				.where(and(eq(enquiry.id, id), isNotNull(enquiry.answeredAt)))
-				.orderBy(desc(enquiry.answeredAt))
-		: [];
+	const id = answeredEnquiry(known?.after);
+	const [asked] = id ? await app.db.select().from(enquiry).where(eq(enquiry.id, id)) : [];
 	const wish = told.view.wishes.find((one) => one.id === asked?.wishId);
 	if (!asked?.answer || !wish) return { reason: 'over' };
 	if (!told.hears([wish.student])) return { reason: 'not-told' };
 	return {
-		letter: {
+		wording: {
 			subject: m.notice_answered({ school: school.name }),
 			school: school.name,
 			parts: [

@@ -1,12 +1,12 @@
 import { m } from '$lib/paraglide/messages';
-import type { LetterPart } from '../../core/notices/letter';
+import type { WordingPart } from '../../core/notices/wording';
 import { instantOf } from '../../core/time/local-time';
 import type { Writing, Written } from './writing';
 import { toldAdult, type ToldAdult } from './told-adult';
 import { dateWords, footOf, listWords, momentWords } from './visit-words';
 
 /** What a family is invited to, with its way in; or that it has not booked yet. */
-export async function invitationLetter(writing: Writing): Promise<Written> {
+export async function invitationWording(writing: Writing): Promise<Written> {
 	const { app, row, school } = writing;
 	const told = await toldAdult(app, row);
 	if (!told) return { reason: 'over' };
@@ -19,7 +19,7 @@ export async function invitationLetter(writing: Writing): Promise<Written> {
 	const { conference } = view;
 	const facts = { conference: conference.name, dates: datesIn(told), school: school.name };
 	return {
-		letter: {
+		wording: {
 			subject: isInvitation ? m.notice_invited(facts) : m.notice_not_booked(facts),
 			school: school.name,
 			parts: [
@@ -52,7 +52,7 @@ const datesIn = ({ view: { dates, conference } }: ToldAdult): string =>
 	);
 
 /** When one can book, as far as that is set. */
-function windowParts({ view: { conference } }: ToldAdult, now: number): LetterPart[] {
+function windowParts({ view: { conference } }: ToldAdult, now: number): WordingPart[] {
 	const { opensAt, closesAt, timeZone } = conference;
 	const opens = opensAt !== null && opensAt > now ? momentWords(opensAt, timeZone) : null;
 	const closes = closesAt === null ? null : momentWords(closesAt, timeZone);

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { htmlLetter } from '$lib/core/notices/html-letter';
-import { plainLetter, type Letter } from '$lib/core/notices/letter';
+import { htmlWording } from '$lib/core/notices/html-wording';
+import { plainWording, type Wording } from '$lib/core/notices/wording';
 
-const letter: Letter = {
+const wording: Wording = {
 	subject: 'Booked: Thursday 3 December, 18:14',
 	school: 'Gannet Cove & Sons',
 	parts: [
@@ -25,9 +25,9 @@ const letter: Letter = {
 	],
 };
 
-describe('a letter', () => {
+describe('a wording', () => {
 	it('is readable as plain text', () => {
-		expect(plainLetter(letter)).toBe(
+		expect(plainWording(wording)).toBe(
 			[
 				'Hello <b>Folake</b>,',
 				'',
@@ -48,7 +48,7 @@ describe('a letter', () => {
 	});
 
 	it('is HTML in which what people typed is text, and nothing runs or is fetched', () => {
-		const html = htmlLetter(letter, 'en');
+		const html = htmlWording(wording, 'en');
 		expect(html).toContain('Hello &lt;b&gt;Folake&lt;/b&gt;,');
 		expect(html).toContain('Ines &quot;Ness&quot; Amaral');
 		expect(html).toContain('href="https://doorway.example/a?b=1&amp;c=2"');

@@ -3,19 +3,20 @@ import { m } from '$lib/paraglide/messages';
 import { guest } from '../foundation/database/schema';
 import { guestLink } from '../invitations/links';
 import { guestView } from '../visits/guests';
+import { placeWords } from '../visits/place-words';
 import { guestCalendar } from '../visits/visit-calendar';
 import type { Writing, Written } from './writing';
-import { dateWords, footOf, placeWords, timeWords } from './visit-words';
+import { dateWords, footOf, timeWords } from './visit-words';
 
 /** The one appointment to which somebody was asked along, or that they are not asked any more. */
-export async function guestLetter(writing: Writing): Promise<Written> {
+export async function guestWording(writing: Writing): Promise<Written> {
 	const { app, row, school } = writing;
 	const [known] = await app.db.select().from(guest).where(eq(guest.id, row.guestId!));
 	if (!known) return { reason: 'over' };
 	const name = known.name ?? '';
 	if (row.kind === 'not-needed')
 		return {
-			letter: {
+			wording: {
 				subject: m.notice_not_needed({ school: school.name }),
 				school: school.name,
 				parts: [
@@ -33,7 +34,7 @@ export async function guestLetter(writing: Writing): Promise<Written> {
 	const where = placeWords(place);
 	const summary = m.guest_title({ teacher: desk.name });
 	return {
-		letter: {
+		wording: {
 			subject: m.notice_asked_along({ date: dateWords(start, timeZone) }),
 			school: school.name,
 			parts: [
