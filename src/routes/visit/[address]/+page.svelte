@@ -24,7 +24,10 @@
 	// What is booked stays readable without a connection, on the family's own phone.
 	onMount(() => {
 		if (data.mayKeep)
-			void navigator.serviceWorker?.register('/service-worker.js', { scope: '/visit/' });
+			// A browser may forbid it; then the visit needs a connection.
+			void navigator.serviceWorker
+				?.register('/service-worker.js', { scope: '/visit/' })
+				.catch(() => undefined);
 	});
 	$effect(() => {
 		const { view, school, families, now, mayKeep } = data;
@@ -48,7 +51,7 @@
 		event.preventDefault();
 		const form = event.currentTarget;
 		sessionStorage.clear();
-		await forgetVisits().catch(() => undefined);
+		await forgetVisits();
 		form.submit();
 	}
 	async function write(place: VisitPlace, how: typeof pushState) {

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { EDITION, type KeptVisit } from './kept-visit';
-import { isPossible, STORE } from './kept-visits';
+import { STORE, whereAllowed } from './kept-visits';
 
 /** It was written by the same program. */
 const keptVisit = z.custom<KeptVisit>(
@@ -11,8 +11,10 @@ const keptVisit = z.custom<KeptVisit>(
  * What is kept, the latest read first. What has outlived its time by the phone's clock (milliseconds) is thrown
  * away.
  */
-export async function keptVisits(now: number): Promise<KeptVisit[]> {
-	if (!isPossible() || !(await caches.has(STORE))) return [];
+export const keptVisits = (now: number): Promise<KeptVisit[]> => whereAllowed(() => read(now), []);
+
+async function read(now: number): Promise<KeptVisit[]> {
+	if (!(await caches.has(STORE))) return [];
 	const store = await caches.open(STORE);
 	const found: KeptVisit[] = [];
 	for (const request of await store.keys()) {
