@@ -127,7 +127,7 @@ test('before it opens, and after it closed, a family’s page says when', async 
 test('without JavaScript the page says what is needed', async ({ browser, demo }) => {
 	const context = await browser.newContext({ javaScriptEnabled: false, viewport: PHONE });
 	const page = await context.newPage();
-	await page.goto(demo.families.Gulzar);
+	await page.goto(demo.families.Gulzar, { waitUntil: 'commit' });
 	await expect(page.getByText('your browser has it switched off')).toBeVisible();
 	await expect(page.getByText('Oskar Lindqvist').first()).toBeVisible();
 });

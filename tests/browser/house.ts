@@ -147,7 +147,17 @@ async function seed(house: House): Promise<string> {
  * files that leave the conference as it is. A file that changes it asks for a house of its own by
  * `test.use({ demoOf: … })`: another value of a worker's option makes another worker, with another house.
  */
-export const test = base.extend<{ complaints: string[] }, { demo: SeededHouse; demoOf: string }>({
+export const test = base.extend<
+	{ complaints: string[] },
+	{ demo: SeededHouse; demoOf: string; patience: undefined }
+>({
+	patience: [
+		async ({ browser }, use) => {
+			await waitForScripts(browser);
+			await use(undefined);
+		},
+		{ scope: 'worker', auto: true },
+	],
 	demoOf: ['all', { option: true, scope: 'worker' }],
 	demo: [
 		async ({ demoOf }, use) => {
@@ -172,12 +182,44 @@ export const test = base.extend<{ complaints: string[] }, { demo: SeededHouse; d
 	],
 });
 
+const patient = new WeakSet<object>();
+
+/**
+ * Makes every page of this browser wait, once it has opened a document, until the document's script runs:
+ * before that a press on a button does nothing, or sends a form the plain way. Whoever opens a page
+ * `waitUntil: 'commit'` waits for what it needs by itself.
+ */
+async function waitForScripts(browser: Browser): Promise<void> {
+	const page = await browser.newPage();
+	const pages = Object.getPrototypeOf(page) as Page;
+	await page.close();
+	if (patient.has(pages)) return;
+	patient.add(pages);
+	for (const name of ['goto', 'reload'] as const) {
+		const plainly = pages[name] as (...given: unknown[]) => ReturnType<Page['goto']>;
+		Object.assign(pages, {
+			async [name](this: Page, ...given: unknown[]) {
+				const answer = await plainly.apply(this, given);
+				const options = given.at(-1) as { waitUntil?: string } | undefined;
+				if (options?.waitUntil !== 'commit') await scriptOf(this);
+				return answer;
+			},
+		});
+	}
+}
+
+/** Waits until the page's script runs, if it has one. */
+async function scriptOf(page: Page): Promise<void> {
+	await page.locator('html[data-script=ready], html:not(:has(script))').waitFor();
+}
+
 export async function signIn(page: Page, demo: SeededHouse): Promise<void> {
 	await page.goto(`${demo.origin}/sign-in`);
 	await page.getByLabel('E-mail').fill(demo.email);
 	await page.getByLabel('Password').fill(demo.password);
 	await page.getByRole('button', { name: 'Sign in' }).click();
 	await page.waitForURL('**/office');
+	await scriptOf(page);
 }
 
 /** A family's phone: a browser context of its own. */
@@ -185,8 +227,6 @@ export async function phone(browser: Browser, link: string): Promise<Page> {
 	const context = await browser.newContext({ viewport: PHONE, hasTouch: true });
 	const page = await context.newPage();
 	await page.goto(link);
-	// Before its script runs a press on a button does nothing.
-	await page.locator('html[data-script=ready]').waitFor();
 	return page;
 }
 

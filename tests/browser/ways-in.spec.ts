@@ -89,7 +89,6 @@ test('two families on one phone stay good, each with its own ticks, by the child
 	const page = await phone(browser, demo.families['Adeyemi-Holt']);
 	await page.getByRole('checkbox').first().uncheck();
 	await page.goto(demo.families.Gulzar);
-	await page.locator('html[data-script=ready]').waitFor();
 	const families = page.getByRole('navigation', { name: 'Your families' });
 	await expect(families.getByRole('link')).toHaveText(['Leila and Tomas', 'Noor and Sami'], {
 		useInnerText: true,
