@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { chromiumPath } from './scripts/project.mjs';
 
 export default defineConfig({
 	testDir: 'tests/browser',
@@ -11,7 +12,7 @@ export default defineConfig({
 		viewport: { width: 1280, height: 800 },
 		trace: 'off',
 		launchOptions: {
-			executablePath: '/usr/bin/chromium',
+			executablePath: chromiumPath(),
 			args: [
 				'--no-sandbox',
 				'--disable-gpu',

@@ -19,7 +19,7 @@ import { newId } from '../src/lib/server/foundation/identifiers';
 
 /** These two find the project by where they lie, so they are not bundled into this file. */
 const scripts = (name: string) => import(pathToFileURL(resolve('scripts', name)).href);
-const { ensureBuild, freePort }: typeof import('../scripts/project.mjs') =
+const { chromiumPath, ensureBuild, freePort }: typeof import('../scripts/project.mjs') =
 	await scripts('project.mjs');
 const { startServer }: typeof import('../scripts/server-process.mjs') =
 	await scripts('server-process.mjs');
@@ -138,7 +138,7 @@ try {
 
 	const server = await startServer({ url: databaseUrl, key: KEY, port: await freePort() });
 	const browser = await chromium.launch({
-		executablePath: '/usr/bin/chromium',
+		executablePath: chromiumPath(),
 		args: [
 			'--no-sandbox',
 			'--disable-gpu',

@@ -42,15 +42,29 @@ export function installDebian(packages, { before } = {}) {
 		stdio: ['ignore', 'ignore', 'inherit'],
 		env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
 	};
-	execFileSync('apt-get', ['update', '-q'], options);
-	execFileSync('apt-get', command.split(' ').slice(1), options);
+	// A server that does not answer is not waited for long.
+	const patience = ['-o', 'Acquire::http::Timeout=10', '-o', 'Acquire::Retries=1'];
+	execFileSync('apt-get', [...patience, 'update', '-q'], options);
+	execFileSync('apt-get', [...patience, ...command.split(' ').slice(1)], options);
 }
 
-/** Chromium for the browser tests. @returns {string} its path */
+/** Debian's Chromium without a window, which does the same for a third less of the processor's time. */
+const WINDOWLESS = '/usr/bin/chromium-headless-shell';
+const WITH_WINDOW = '/usr/bin/chromium';
+
+/** Where Chromium is. @returns {string} its path */
+export const chromiumPath = () => (existsSync(WINDOWLESS) ? WINDOWLESS : WITH_WINDOW);
+
+/** Chromium for the browser tests: the one without a window where it is or can be installed. @returns {string} its path */
 export function ensureChromium() {
-	const path = '/usr/bin/chromium';
-	if (!existsSync(path)) installDebian(['chromium']);
-	return path;
+	if (existsSync(WITH_WINDOW) && !existsSync(WINDOWLESS) && isRoot)
+		try {
+			installDebian(['chromium-headless-shell']);
+		} catch {
+			say('Chromium with a window serves as well; it takes a little longer.');
+		}
+	if (!existsSync(chromiumPath())) installDebian(['chromium-headless-shell']);
+	return chromiumPath();
 }
 
 /** @param {string[]} paths files and folders below the project @returns {string} */

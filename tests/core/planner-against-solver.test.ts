@@ -12,7 +12,7 @@ it.each<[string, fc.Arbitrary<VisitProblem>, { runs: number; divided: boolean; a
 	[
 		'of one party',
 		problems({ wishes: [4, 7], slots: [12, 18] }),
-		{ runs: 60, divided: false, atLeast: 2 },
+		{ runs: 24, divided: false, atLeast: 2 },
 	],
 	[
 		'with all rules',

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { z } from 'zod';
 import { isWebLink } from '$lib/core/links/web-link';
 import type { ConferenceHours } from '$lib/core/desks/desk-plan';
 import { newDesk } from '$lib/core/desks/new-desk';
@@ -69,7 +70,7 @@ describe('a link', () => {
 			's',
 		);
 		expect(faultsOfPlan(desk, hours, 'UTC')).toMatchObject([{ code: 'place-incomplete' }]);
-		const person = personChange.input.safeParse({ ...PERSON, link });
+		const person = z.safeParse(personChange.input, { ...PERSON, link });
 		expect(person.error?.issues.map(({ path }) => path.join())).toEqual(['link']);
 		const read = readRows([
 			{

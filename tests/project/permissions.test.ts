@@ -413,10 +413,21 @@ it('answers are compressed, but for those that carry a link, a code or a token',
 	expect(plain.headers.get('vary')).toContain('Accept-Encoding');
 });
 
+/** Of addresses that differ in nothing but whom or what they are about, the first few. */
+function fewOfAKind(): (address: string) => boolean {
+	const counts = new Map<string, number>();
+	return (address) => {
+		const kind = address.replaceAll(/[\da-f]{8}-[\da-f-]{27}/g, '');
+		counts.set(kind, (counts.get(kind) ?? 0) + 1);
+		return counts.get(kind)! <= 3;
+	};
+}
+
 it('nobody is offered a link that is refused', async () => {
 	const refused: string[] = [];
 	for (const role of ROLES.filter((one) => cookies.has(one))) {
 		const asked = new Map<string, boolean>();
+		const isNewKind = fewOfAKind();
 		for (const page of Object.keys(ALLOWED).filter((one) => one.endsWith(' page'))) {
 			if (!ALLOWED[page]!.includes(role)) continue;
 			const headers = { cookie: cookies.get(role)!, accept: 'text/html' };
@@ -425,7 +436,7 @@ it('nobody is offered a link that is refused', async () => {
 			for (const [, href = ''] of html.matchAll(/href="(\/[^"#]*)"/g)) {
 				if (href.startsWith('/_app') || href.startsWith('/i/')) continue;
 				const address = href.replaceAll('&amp;', '&');
-				if (!asked.has(address)) {
+				if (!asked.has(address) && isNewKind(address)) {
 					const response = await fetch(`${demo.origin}${address}`, { headers, redirect: 'manual' });
 					await response.body?.cancel();
 					// The start page shows everybody the way to where they belong.

@@ -117,7 +117,7 @@ describe('a form is read by the schema of what it is for', () => {
 		[`${'x'.repeat(121)}; Art`, null],
 		[Array.from({ length: 41 }, (_, index) => `s${index}`).join(';'), null],
 	])('what is several, in one line: %s', (typed, wanted) => {
-		const schema = z.object({ subjects: severalTexts(120).max(40) });
+		const schema = z.object({ subjects: severalTexts(120).check(z.maxLength(40)) });
 		const read = readForm(form([['subjects', typed]]), schema);
 		expect(read.ok ? read.fields.subjects : null).toEqual(wanted);
 	});

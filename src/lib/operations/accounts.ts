@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import { z } from 'zod/mini';
 import { change, reasons } from './change';
 import { id } from './shapes';
 import { needed } from './typed-text';

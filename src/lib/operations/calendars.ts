@@ -1,11 +1,11 @@
-import { z, type ZodType } from 'zod';
+import { z, type ZodMiniType } from 'zod/mini';
 import type { BusyTime } from '../core/calendars/read-calendar';
 import { change } from './change';
 import { id, instant } from './shapes';
 
 /** When a person cannot receive. */
 
-const busyTime: ZodType<BusyTime> = z.object({
+const busyTime: ZodMiniType<BusyTime> = z.object({
 	start: instant,
 	end: instant,
 	kind: z.enum(['busy', 'tentative', 'out-of-office']),
@@ -25,8 +25,8 @@ export const calendarAdd = change({
 	input: z.object({
 		person: id,
 		name: z.string(),
-		address: z.string().nullable(),
-		busy: z.array(busyTime).readonly(),
+		address: z.nullable(z.string()),
+		busy: z.readonly(z.array(busyTime)),
 	}),
 	leaves: ['calendar.added'],
 });
@@ -35,7 +35,7 @@ export const calendarAdd = change({
 export const calendarRead = change({
 	name: 'calendar.read',
 	may: 'time.passes',
-	input: z.object({ person: id, calendar: id, busy: z.array(busyTime).readonly() }),
+	input: z.object({ person: id, calendar: id, busy: z.readonly(z.array(busyTime)) }),
 	leaves: ['calendar.read'],
 });
 

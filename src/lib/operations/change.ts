@@ -1,4 +1,4 @@
-import { z, type ZodType } from 'zod';
+import { z, type ZodMiniType } from 'zod/mini';
 import type { Act, Subject } from '../core/permissions/may';
 import type { ActKind } from './act-kinds';
 
@@ -16,11 +16,11 @@ export interface Change<In, Done, Refusal, Kind extends ActKind> {
 	 * stands still, and is asked then.
 	 */
 	readonly about: (input: In) => Subject | 'any';
-	readonly input: ZodType<In>;
+	readonly input: z.core.$ZodType<In>;
 	/** What is said when it was done. */
-	readonly done: ZodType<Done>;
+	readonly done: z.core.$ZodType<Done>;
 	/** What may stand in the way; nothing was changed then. */
-	readonly refusal: ZodType<Refusal>;
+	readonly refusal: z.core.$ZodType<Refusal>;
 	/** The kinds of acts by which it is remembered. */
 	readonly leaves: readonly Kind[];
 	/** The change by which it can be taken back, if it can. */
@@ -47,14 +47,17 @@ export type Outcome<Done, Refusal> =
 	({ readonly ok: true } & Done) | ({ readonly ok: false } & Refusal);
 
 /** The schema of all that may come of a change. */
-export const outcomeOf = <C extends AnyChange>(change: C): ZodType<OutcomeOf<C>> =>
-	z.looseObject({ ok: z.boolean() }).transform((outcome, context) => {
-		const facts = (outcome.ok ? change.done : change.refusal).safeParse(outcome);
-		if (facts.success) return { ok: outcome.ok, ...facts.data };
-		for (const { message, path } of facts.error.issues)
-			context.addIssue({ code: 'custom', message, path });
-		return z.NEVER;
-	}) as unknown as ZodType<OutcomeOf<C>>;
+export const outcomeOf = <C extends AnyChange>(change: C): ZodMiniType<OutcomeOf<C>> =>
+	z.pipe(
+		z.looseObject({ ok: z.boolean() }),
+		z.transform((outcome, context) => {
+			const facts = z.safeParse(outcome.ok ? change.done : change.refusal, outcome);
+			if (facts.success) return { ok: outcome.ok, ...facts.data };
+			for (const { message, path } of facts.error.issues)
+				context.issues.push({ code: 'custom', message, path, input: outcome });
+			return z.NEVER;
+		}),
+	) as unknown as ZodMiniType<OutcomeOf<C>>;
 
 /** Any change at all. */
 // eslint-disable-next-line @typescript-eslint/no-explicit-any -- of any input and any outcome
@@ -80,8 +83,8 @@ export function change<In, const Kind extends ActKind, Done = object, Refusal = 
 ): Change<In, Done, Refusal, Kind> {
 	return {
 		about: () => ({}),
-		done: z.object({}) as unknown as ZodType<Done>,
-		refusal: z.never() as unknown as ZodType<Refusal>,
+		done: z.object({}) as unknown as ZodMiniType<Done>,
+		refusal: z.never() as unknown as ZodMiniType<Refusal>,
 		undoneBy: null,
 		keyed: false,
 		finishes: null,
@@ -101,4 +104,4 @@ export const kindsUndoneBy = (undo: Undo, declared: object): ReadonlySet<ActKind
 /** What may stand in the way, where the reason says all. */
 export const reasons = <const Reason extends string>(
 	...of: readonly [Reason, ...Reason[]]
-): ZodType<{ readonly reason: Reason }> => z.object({ reason: z.enum(of) }) as never;
+): ZodMiniType<{ readonly reason: Reason }> => z.object({ reason: z.enum(of) }) as never;

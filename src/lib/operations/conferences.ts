@@ -1,4 +1,4 @@
-import { z, type ZodType } from 'zod';
+import { z, type ZodMiniType } from 'zod/mini';
 import {
 	basicsFaultCodes,
 	type BasicsFault,
@@ -14,32 +14,32 @@ import { question } from './question';
 import { collision, date, id, instant, version, whole } from './shapes';
 
 const basicsShape = z.object({
-	name: z.string().max(500),
-	address: z.string().max(200),
-	words: z.string().max(20_000),
-	limitNote: z.string().max(2000),
-	timeZone: z.string().max(100),
-	hours: z.array(z.object({ date, start: whole, end: whole })).max(200),
-	weekly: z.array(weeklyHours).max(20),
+	name: z.string().check(z.maxLength(500)),
+	address: z.string().check(z.maxLength(200)),
+	words: z.string().check(z.maxLength(20_000)),
+	limitNote: z.string().check(z.maxLength(2000)),
+	timeZone: z.string().check(z.maxLength(100)),
+	hours: z.array(z.object({ date, start: whole, end: whole })).check(z.maxLength(200)),
+	weekly: z.array(weeklyHours).check(z.maxLength(20)),
 	slotMinutes: whole,
 	gapMinutes: whole,
-	longGap: z.object({ every: whole, minutes: whole }).nullable(),
+	longGap: z.nullable(z.object({ every: whole, minutes: whole })),
 	usualPlace: z.enum(placeKinds),
-	opensAt: instant.nullable(),
-	closesAt: instant.nullable(),
+	opensAt: z.nullable(instant),
+	closesAt: z.nullable(instant),
 	teachersMay: z.enum(['see', 'propose', 'change']),
 	tentativeCounts: z.boolean(),
 	awayCounts: z.boolean(),
 });
-export const conferenceBasics: ZodType<ConferenceBasics> = basicsShape;
+export const conferenceBasics: ZodMiniType<ConferenceBasics> = basicsShape;
 
-const basicsFields = basicsShape.keyof().options;
+const basicsFields = z.keyof(basicsShape).options;
 
-const basicsFault: ZodType<BasicsFault> = z.object({
+const basicsFault: ZodMiniType<BasicsFault> = z.object({
 	field: z.enum(basicsFields),
 	code: z.enum(basicsFaultCodes),
-	index: z.number().optional(),
-	suggestions: z.array(z.string()).optional(),
+	index: z.optional(z.number()),
+	suggestions: z.optional(z.array(z.string())),
 });
 
 /** What became of changed basics. */
@@ -64,7 +64,7 @@ export const basicsSave = change({
 		faults: z.array(basicsFault),
 		collisions: z.array(collision),
 		version,
-	}) as ZodType<BasicsOutcome>,
+	}) as ZodMiniType<BasicsOutcome>,
 	leaves: ['conference.changed'],
 	mostBytes: 1024 * 1024,
 });
@@ -82,13 +82,13 @@ const begun = z.object({ id, address: z.string() });
 export const conferenceCreate = change({
 	name: 'conference.create',
 	may: 'conference.set-up',
-	input: basicsShape.partial().required({
+	input: z.required(z.partial(basicsShape), {
 		name: true,
 		timeZone: true,
 		hours: true,
 		slotMinutes: true,
 		gapMinutes: true,
-	}) as ZodType<NewConference>,
+	}) as ZodMiniType<NewConference>,
 	done: begun,
 	refusal: z.object({ reason: z.literal('faults'), faults: z.array(basicsFault) }),
 	leaves: ['conference.created'],
@@ -107,9 +107,9 @@ export const conferenceCopy = change({
 	may: 'conference.set-up',
 	input: z.object({
 		earlier: id,
-		name: z.string().max(500),
-		dates: z.array(date).max(200),
-	}) as ZodType<CopyRequest>,
+		name: z.string().check(z.maxLength(500)),
+		dates: z.array(date).check(z.maxLength(200)),
+	}) as ZodMiniType<CopyRequest>,
 	done: begun,
 	refusal: reasons('no-name', 'no-dates', 'no-such-time'),
 	leaves: ['conference.copied'],
@@ -145,9 +145,9 @@ export const rulesSave = change({
 	may: 'rules.change',
 	input: z.object({
 		conferenceId: id,
-		rules: rulesSchema.partial().optional(),
-		acceptance: z.record(id, z.enum(['at-once', 'asked']).nullable()).optional(),
-	}) as ZodType<RulesRequest>,
+		rules: z.optional(z.partial(rulesSchema)),
+		acceptance: z.optional(z.record(id, z.nullable(z.enum(['at-once', 'asked'])))),
+	}) as ZodMiniType<RulesRequest>,
 	done: z.object({ rules: rulesSchema }),
 	leaves: ['rules.changed'],
 });

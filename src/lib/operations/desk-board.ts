@@ -1,6 +1,6 @@
 import type { PlaceKind } from '../core/ways-to-meet';
 import type { LocalDate } from '../core/time/local-of';
-import { z, type ZodType } from 'zod';
+import { z, type ZodMiniType } from 'zod/mini';
 import type { BookedToCheck, BroughtToCheck, RoomToCheck } from '../core/clashes/find-clashes';
 import type { BuildingWalk } from '../core/snapshot/snapshot';
 import type { ConferenceHours, DeskPlan } from '../core/desks/desk-plan';
@@ -83,7 +83,7 @@ const deskBoard = z.looseObject({
 	version,
 	plans: z.array(z.looseObject({ id })),
 	teachers: z.array(z.looseObject({ id })),
-}) as unknown as ZodType<DeskBoard>;
+}) as unknown as ZodMiniType<DeskBoard>;
 
 /** The desks of a conference with everything around them. */
 export const boardRead = question({

@@ -1,4 +1,4 @@
-import { z, type ZodType } from 'zod';
+import { z, type ZodMiniType } from 'zod/mini';
 import type {
 	DeskPlan,
 	PlannedPlace,
@@ -12,23 +12,36 @@ import type { Division } from '../core/slots/slot-grid';
 import { change, reasons } from './change';
 import { collision, date, exactly, id, version } from './shapes';
 
-const minute = z.number().int().min(-1440).max(2880);
+const minute = z.int().check(z.gte(-1440), z.lte(2880));
 const stretch = { start: minute, end: minute };
 
-const division: ZodType<Division> = z.object({
-	slotMinutes: z.number().int().min(-999).max(999),
-	gapMinutes: z.number().int().min(-999).max(999),
-	longGap: z
-		.object({ every: z.number().int().min(0).max(999), minutes: z.number().int().min(0).max(999) })
-		.nullable()
-		.default(null),
+const division: ZodMiniType<Division> = z.object({
+	slotMinutes: z.int().check(z.gte(-999), z.lte(999)),
+	gapMinutes: z.int().check(z.gte(-999), z.lte(999)),
+	longGap: z._default(
+		z.nullable(
+			z.object({
+				every: z.int().check(z.gte(0), z.lte(999)),
+				minutes: z.int().check(z.gte(0), z.lte(999)),
+			}),
+		),
+		null,
+	),
 });
 
 const place = exactly<PlannedPlace>()(
 	z.discriminatedUnion('kind', [
-		z.object({ kind: z.literal('room'), room: z.string().max(80), building: z.string().max(80) }),
-		z.object({ kind: z.literal('video'), link: z.string().max(500).nullable() }),
-		z.object({ kind: z.literal('telephone'), number: z.string().max(60), pin: z.string().max(20) }),
+		z.object({
+			kind: z.literal('room'),
+			room: z.string().check(z.maxLength(80)),
+			building: z.string().check(z.maxLength(80)),
+		}),
+		z.object({ kind: z.literal('video'), link: z.nullable(z.string().check(z.maxLength(500))) }),
+		z.object({
+			kind: z.literal('telephone'),
+			number: z.string().check(z.maxLength(60)),
+			pin: z.string().check(z.maxLength(20)),
+		}),
 	]),
 );
 
@@ -36,42 +49,42 @@ const weekly = {
 	...stretch,
 	from: date,
 	until: date,
-	weekdays: z.array(z.number().int()).max(7),
-	everyWeeks: z.number().int().min(1).max(52),
-	except: z.array(date).max(400),
+	weekdays: z.array(z.int()).check(z.maxLength(7)),
+	everyWeeks: z.int().check(z.gte(1), z.lte(52)),
+	except: z.array(date).check(z.maxLength(400)),
 };
-export const weeklyHours: ZodType<WeeklyHours> = z.object(weekly);
+export const weeklyHours: ZodMiniType<WeeklyHours> = z.object(weekly);
 
-const when: ZodType<When> = z.discriminatedUnion('kind', [
+const when: ZodMiniType<When> = z.discriminatedUnion('kind', [
 	z.object({
 		kind: z.literal('conference'),
-		only: date.nullable(),
-		except: z.array(date).max(400),
+		only: z.nullable(date),
+		except: z.array(date).check(z.maxLength(400)),
 	}),
 	z.object({ kind: z.literal('once'), date, ...stretch }),
 	z.object({ kind: z.literal('weekly'), ...weekly }),
 ]);
 
-const series: ZodType<SeriesPlan> = z.object({
+const series: ZodMiniType<SeriesPlan> = z.object({
 	id,
 	when,
-	breaks: z.array(z.object(stretch)).max(40),
-	division: division.nullable(),
-	seats: z.number().int().min(0).max(9999),
-	places: z.array(place).max(6),
+	breaks: z.array(z.object(stretch)).check(z.maxLength(40)),
+	division: z.nullable(division),
+	seats: z.int().check(z.gte(0), z.lte(9999)),
+	places: z.array(place).check(z.maxLength(6)),
 });
 
-export const deskPlan: ZodType<DeskPlan> = z.object({
+export const deskPlan: ZodMiniType<DeskPlan> = z.object({
 	id,
-	number: z.number().int().min(0).max(32_000),
-	name: z.string().max(200),
-	subject: z.string().max(200),
+	number: z.int().check(z.gte(0), z.lte(32_000)),
+	name: z.string().check(z.maxLength(200)),
+	subject: z.string().check(z.maxLength(200)),
 	forAll: z.boolean(),
 	familyPicks: z.boolean(),
-	people: z.array(z.object({ person: id, role: z.enum(['all', 'any']) })).max(60),
-	substitutes: z.array(z.object({ date, absent: id, person: id })).max(400),
-	rightHours: z.array(z.object({ date, ...stretch })).max(400),
-	series: z.array(series).max(400),
+	people: z.array(z.object({ person: id, role: z.enum(['all', 'any']) })).check(z.maxLength(60)),
+	substitutes: z.array(z.object({ date, absent: id, person: id })).check(z.maxLength(400)),
+	rightHours: z.array(z.object({ date, ...stretch })).check(z.maxLength(400)),
+	series: z.array(series).check(z.maxLength(400)),
 });
 
 /** What an editor did to a desk: from what was seen to what is wanted; `null`: not there. */
@@ -96,7 +109,7 @@ const planRefusal = z.enum([
 export type PlanRefusal = z.infer<typeof planRefusal>;
 
 const planFault = exactly<PlanFault>()(
-	z.object({ code: z.enum(planFaultCodes), series: id.optional() }),
+	z.object({ code: z.enum(planFaultCodes), series: z.optional(id) }),
 );
 
 /** What became of a change of a desk. */
@@ -111,12 +124,12 @@ export interface PlanOutcome {
 	readonly refusal: PlanRefusal | null;
 }
 
-const planOutcome: ZodType<PlanOutcome> = z.object({
+const planOutcome: ZodMiniType<PlanOutcome> = z.object({
 	id,
-	plan: deskPlan.nullable(),
+	plan: z.nullable(deskPlan),
 	collisions: z.array(collision),
 	faults: z.array(planFault),
-	refusal: planRefusal.nullable(),
+	refusal: z.nullable(planRefusal),
 });
 
 export interface DesksRequest {
@@ -137,18 +150,18 @@ export const desksSave = change({
 		changes: z
 			.array(
 				z
-					.object({ base: deskPlan.nullable(), plan: deskPlan.nullable() })
-					.refine(({ base, plan }) => base ?? plan),
+					.object({ base: z.nullable(deskPlan), plan: z.nullable(deskPlan) })
+					.check(z.refine(({ base, plan }) => base ?? plan)),
 			)
-			.min(1)
-			.max(2000),
-		teachers: z
-			.array(z.object({ id, name: z.string().trim().min(1).max(120) }))
-			.max(500)
-			.optional(),
-	}) as ZodType<DesksRequest>,
+			.check(z.minLength(1), z.maxLength(2000)),
+		teachers: z.optional(
+			z
+				.array(z.object({ id, name: z.string().check(z.trim(), z.minLength(1), z.maxLength(120)) }))
+				.check(z.maxLength(500)),
+		),
+	}) as ZodMiniType<DesksRequest>,
 	/** With the version that the conference has then. */
-	done: z.object({ outcomes: z.array(planOutcome), version }) as ZodType<{
+	done: z.object({ outcomes: z.array(planOutcome), version }) as ZodMiniType<{
 		readonly outcomes: readonly PlanOutcome[];
 		readonly version: number;
 	}>,
@@ -179,7 +192,12 @@ export const ownDeskChange = change({
 	name: 'desk.change-own',
 	may: 'desk.own',
 	about: ({ person }: OwnDeskRequest) => ({ person }),
-	input: z.object({ person: id, base: deskPlan, plan: deskPlan, note: z.string().max(500) }),
+	input: z.object({
+		person: id,
+		base: deskPlan,
+		plan: deskPlan,
+		note: z.string().check(z.maxLength(500)),
+	}),
 	done: z.object({ became: z.enum(['changed', 'proposed']) }),
 	/** `faults`: what is wrong with it; `meanwhile`: somebody else set the same, or it cannot be. */
 	refusal: z.union([

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import { z } from 'zod/mini';
 import { LONGEST_WORDS } from '../core/visits/enquiry';
 import { change, reasons } from './change';
 import { question } from './question';
@@ -6,7 +6,7 @@ import { id, instant } from './shapes';
 
 /** What families ask the school to settle, and what it answers. */
 
-const words = z.string().trim().max(LONGEST_WORDS);
+const words = z.string().check(z.trim(), z.maxLength(LONGEST_WORDS));
 
 /** Asks the school about a meeting that the family cannot book; a second time the words are the new ones. */
 export const enquiryMake = change({

@@ -1,10 +1,10 @@
-import { z } from 'zod';
+import { z } from 'zod/mini';
 import { question } from './question';
 import { id } from './shapes';
 
 /** Finding somebody in the register by a few letters. */
 
-const text = z.string().max(100);
+const text = z.string().check(z.maxLength(100));
 
 const foundFamily = z.object({
 	id,
@@ -22,7 +22,7 @@ export type FoundFamily = Readonly<z.output<typeof foundFamily>>;
 export const familiesFind = question({
 	name: 'families.find',
 	may: 'register.see',
-	input: z.object({ text, except: id.nullable() }),
+	input: z.object({ text, except: z.nullable(id) }),
 	answer: z.array(foundFamily),
 });
 
@@ -30,7 +30,7 @@ const found = z.object({
 	kind: z.enum(['teacher', 'interpreter', 'student', 'family']),
 	id,
 	name: z.string(),
-	about: z.string().nullable(),
+	about: z.nullable(z.string()),
 });
 /** Somebody in the register. */
 export type Found = Readonly<z.output<typeof found>>;

@@ -1,4 +1,4 @@
-import { z, type ZodType } from 'zod';
+import { z, type ZodMiniType } from 'zod/mini';
 import type { ListsPreview } from '../core/register/lists-preview';
 import { change } from './change';
 import { id } from './shapes';
@@ -12,7 +12,7 @@ import { id } from './shapes';
 export const listsPreview = z.looseObject({
 	difference: z.looseObject({ lines: z.array(z.unknown()) }),
 	seen: z.string(),
-}) as unknown as ZodType<ListsPreview>;
+}) as unknown as ZodMiniType<ListsPreview>;
 
 /** Lists as a page sent them (JSON), whose progress somebody may want to follow (a part of 1). */
 export interface ListsBody {

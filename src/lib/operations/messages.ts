@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import { z } from 'zod/mini';
 import { change, reasons } from './change';
 import { question } from './question';
 import { id } from './shapes';
@@ -31,7 +31,7 @@ const invitation = z.object({
 	family: id,
 	label: z.string(),
 	/** For paper; `null` where something is withdrawn in the family: nothing is common to it then. */
-	code: z.string().nullable(),
+	code: z.nullable(z.string()),
 	links: z.array(z.object({ adult: id, link: z.string() })),
 });
 
@@ -91,7 +91,7 @@ export const addressConfirm = change({
 	name: 'address.confirm',
 	may: 'day.see',
 	about: ({ person }: { readonly person: string }) => ({ person }),
-	input: z.object({ person: id, proof: z.string().max(200) }),
+	input: z.object({ person: id, proof: z.string().check(z.maxLength(200)) }),
 	refusal: reasons('wrong-proof'),
 	leaves: ['link.confirmed'],
 });
@@ -110,7 +110,7 @@ export const sendingRead = question({
 	name: 'links.sending',
 	may: 'links.see',
 	input: z.object({}),
-	answer: sendingState.nullable(),
+	answer: z.nullable(sendingState),
 });
 
 /** An adult's private link, to be copied. */

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import { z } from 'zod/mini';
 import { phases } from '../core/conferences/phase';
 import { question } from './question';
 import { id, instant, version } from './shapes';
@@ -22,8 +22,8 @@ const conferenceProgress = z.object({
 		address: z.string(),
 		name: z.string(),
 		timeZone: z.string(),
-		opensAt: instant.nullable(),
-		closesAt: instant.nullable(),
+		opensAt: z.nullable(instant),
+		closesAt: z.nullable(instant),
 		version,
 		isPublished: z.boolean(),
 	}),

@@ -1,4 +1,4 @@
-import type { ZodType } from 'zod';
+import type { z } from 'zod/mini';
 import type { Act, Subject } from '../core/permissions/may';
 
 /** A question that a page asks while it is open. Nothing is changed by it. */
@@ -6,8 +6,8 @@ export interface Question<In, Answer> {
 	readonly name: string;
 	readonly may: Act;
 	readonly about: (input: In) => Subject;
-	readonly input: ZodType<In>;
-	readonly answer: ZodType<Answer>;
+	readonly input: z.core.$ZodType<In>;
+	readonly answer: z.core.$ZodType<Answer>;
 }
 
 /** Declares a question about the school as a whole, unless it says whom it is about. */

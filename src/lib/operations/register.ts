@@ -1,4 +1,4 @@
-import { z, type ZodType } from 'zod';
+import { z, type ZodMiniType } from 'zod/mini';
 import { isWebLink } from '../core/links/web-link';
 import { channels } from '../core/register/register-lists';
 import { change, reasons } from './change';
@@ -8,7 +8,7 @@ import { says } from './sentence';
 
 /** What the office changes of people: those who receive, and families. */
 
-const list = severalTexts(120).max(40, says('text_too_long'));
+const list = severalTexts(120).check(z.maxLength(40, says('text_too_long')));
 
 const person = {
 	title: line(40),
@@ -20,7 +20,10 @@ const person = {
 	subjects: list,
 	room: line(80),
 	building: line(80),
-	link: z.union([z.literal(''), z.string().trim().refine(isWebLink, says('desk_link_wrong'))]),
+	link: z.union([
+		z.literal(''),
+		z.string().check(z.trim(), z.refine(isWebLink, says('desk_link_wrong'))),
+	]),
 	languages: list,
 	hours: line(300),
 };
@@ -36,7 +39,7 @@ export type PersonKind = 'teacher' | 'interpreter';
 export const personAdd = change({
 	name: 'person.add',
 	may: 'register.change',
-	input: z.object({ kind: z.enum(['teacher', 'interpreter']), ...person }) as ZodType<
+	input: z.object({ kind: z.enum(['teacher', 'interpreter']), ...person }) as ZodMiniType<
 		PersonInput & { readonly kind: PersonKind }
 	>,
 	done: z.object({ id }),
@@ -49,7 +52,7 @@ export const personChange = change({
 	name: 'person.change',
 	may: 'register.change',
 	/** `version` is the one that the editor saw. */
-	input: z.object({ id, version, ...person }) as ZodType<
+	input: z.object({ id, version, ...person }) as ZodMiniType<
 		PersonInput & { readonly id: string; readonly version: number }
 	>,
 	refusal: reasons('email-taken', 'changed-meanwhile'),
@@ -100,7 +103,7 @@ const adult = {
 	/** The teacher who this adult is as well; empty for none. */
 	personId: z.union([z.literal(''), id]),
 };
-export type AdultInput = Readonly<z.output<z.ZodObject<typeof adult>>>;
+export type AdultInput = Readonly<z.output<z.ZodMiniObject<typeof adult>>>;
 
 const adultRefusal = reasons('changed-meanwhile', 'teacher-taken', 'teacher-busy');
 
@@ -111,7 +114,7 @@ const adultRefusal = reasons('changed-meanwhile', 'teacher-taken', 'teacher-busy
 export const adultChange = change({
 	name: 'adult.change',
 	may: 'register.change',
-	input: z.object({ family: id, id: id.nullable(), version, ...adult }),
+	input: z.object({ family: id, id: z.nullable(id), version, ...adult }),
 	refusal: adultRefusal,
 	leaves: ['register.changed'],
 	undoneBy: 'register.undo',
@@ -157,7 +160,7 @@ export const studentChange = change({
 		givenName: line(120),
 		familyName: needed(120, 'person_family_missing'),
 		yearGroup: line(80),
-		homeClass: id.nullable(),
+		homeClass: z.nullable(id),
 	}),
 	refusal: reasons('changed-meanwhile'),
 	leaves: ['register.regrouped'],
@@ -171,7 +174,7 @@ export const meetingExcept = change({
 	input: z.object({
 		student: id,
 		person: z.uuid(says('desk_teacher_missing')),
-		exception: z.enum(['also', 'not']).nullable(),
+		exception: z.nullable(z.enum(['also', 'not'])),
 	}),
 	leaves: ['register.regrouped'],
 	undoneBy: 'register.undo',
@@ -205,7 +208,7 @@ export const familySplit = change({
 		adults: z.array(id),
 		students: z.array(id),
 		inBoth: z.array(id),
-	}) as ZodType<SplitRequest>,
+	}) as ZodMiniType<SplitRequest>,
 	done: z.object({ id }),
 	/** Both households need an adult and a student. */
 	refusal: reasons('nobody-left'),
@@ -257,7 +260,7 @@ export const ownEmailAsk = change({
 export const ownEmailProve = change({
 	name: 'adult.email-prove',
 	may: 'time.passes',
-	input: z.object({ token: z.string().max(200) }),
+	input: z.object({ token: z.string().check(z.maxLength(200)) }),
 	done: z.object({ act: id }),
 	refusal: reasons('wrong-proof'),
 	leaves: ['adult.changed'],

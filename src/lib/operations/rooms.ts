@@ -1,27 +1,27 @@
-import { z, type ZodType } from 'zod';
+import { z, type ZodMiniType } from 'zod/mini';
 import type { Collision } from '../core/merge/merge-fields';
 import type { RoomsEntry, RoomsFault } from '../core/rooms/school-rooms';
 import { change } from './change';
 import { collision, id, whole } from './shapes';
 
-const name = z.string().max(80);
+const name = z.string().check(z.maxLength(80));
 
-const entry: ZodType<RoomsEntry> = z.discriminatedUnion('kind', [
+const entry: ZodMiniType<RoomsEntry> = z.discriminatedUnion('kind', [
 	z.object({
 		kind: z.literal('room'),
 		id,
 		name,
-		building: id.nullable(),
+		building: z.nullable(id),
 		spaces: whole,
-		stepFree: z.boolean().nullable(),
+		stepFree: z.nullable(z.boolean()),
 	}),
 	z.object({ kind: z.literal('building'), id, name, insideMinutes: whole }),
 	z
 		.object({ kind: z.literal('walk'), from: id, to: id, minutes: whole })
-		.refine(({ from, to }) => from !== to),
+		.check(z.refine(({ from, to }) => from !== to)),
 ]);
 
-const fault: ZodType<RoomsFault> = z.enum([
+const fault: ZodMiniType<RoomsFault> = z.enum([
 	'name-missing',
 	'name-taken',
 	'spaces-wrong',
@@ -49,20 +49,19 @@ export const roomsSave = change({
 	may: 'rooms.change',
 	input: z.object({
 		changes: z
-			.array(z.object({ base: entry.nullable(), entry: entry.nullable() }))
-			.min(1)
-			.max(500),
-	}) as ZodType<{ readonly changes: readonly RoomsChange[] }>,
+			.array(z.object({ base: z.nullable(entry), entry: z.nullable(entry) }))
+			.check(z.minLength(1), z.maxLength(500)),
+	}) as ZodMiniType<{ readonly changes: readonly RoomsChange[] }>,
 	done: z.object({
 		outcomes: z.array(
 			z.object({
 				id: z.string(),
-				entry: entry.nullable(),
-				fault: fault.nullable(),
+				entry: z.nullable(entry),
+				fault: z.nullable(fault),
 				collisions: z.array(collision),
 			}),
 		),
-	}) as ZodType<{ readonly outcomes: readonly RoomsOutcome[] }>,
+	}) as ZodMiniType<{ readonly outcomes: readonly RoomsOutcome[] }>,
 	leaves: ['rooms.changed'],
 	mostBytes: 2 * 1024 * 1024,
 });

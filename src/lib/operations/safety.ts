@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import { z } from 'zod/mini';
 import { change } from './change';
 import { id } from './shapes';
 import { says } from './sentence';
@@ -33,7 +33,7 @@ export const familiesKeepApart = change({
 	input: z.object({
 		family: id,
 		other: z.uuid(says('family_merge_choose')),
-		margin: z.int().min(0).max(240).nullable(),
+		margin: z.nullable(z.int().check(z.gte(0), z.lte(240))),
 	}),
 	leaves: ['safety.apart-changed'],
 });

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import { z } from 'zod/mini';
 import { change, reasons } from './change';
 import { id, version } from './shapes';
 import { timeZone } from './time-zone';
@@ -16,8 +16,7 @@ export const schoolChange = change({
 		name: needed(120, 'set_up_school_missing'),
 		telephone: z
 			.string()
-			.trim()
-			.regex(/^(\+?[\d\s().\-/]{3,40})?$/, says('school_telephone_wrong')),
+			.check(z.trim(), z.regex(/^(\+?[\d\s().\-/]{3,40})?$/, says('school_telephone_wrong'))),
 		timeZone,
 	}),
 	refusal: reasons('changed-meanwhile'),
@@ -43,7 +42,7 @@ export const tokenMake = change({
 	may: 'tokens.manage',
 	input: z.object({
 		name: needed(60, 'token_name_missing'),
-		scopes: z.array(z.enum(scopes)).min(1, says('token_scope_missing')),
+		scopes: z.array(z.enum(scopes)).check(z.minLength(1, says('token_scope_missing'))),
 	}),
 	done: z.object({ id, token: z.string() }),
 	leaves: ['token.made'],

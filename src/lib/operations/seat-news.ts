@@ -1,4 +1,4 @@
-import { z, type ZodType } from 'zod';
+import { z, type ZodMiniType } from 'zod/mini';
 import { seatStateNames, type SeatState } from '../core/snapshot/seat-state';
 
 /** The office is told the states of seats as they are; everybody else that one is free, or taken. */
@@ -12,7 +12,7 @@ export interface SeatNews {
 	readonly version: number;
 }
 
-export const seatNews: ZodType<SeatNews> = z.object({
+export const seatNews: ZodMiniType<SeatNews> = z.object({
 	whole: z.boolean(),
 	states: z.record(z.string(), z.enum([...seatStateNames, 'taken'])),
 	version: z.number(),

@@ -1,24 +1,24 @@
 import { modes, type Mode } from '../core/ways-to-meet';
-import { z, type ZodType } from 'zod';
+import { z, type ZodMiniType } from 'zod/mini';
 import type { KeptAppointment, WantedAppointment } from '../core/visits/wanted-appointment';
 import type { VisitConflict } from '../core/visits/settle-visit';
 import { date, exactly, id, instant } from './shapes';
 
-export const mode: ZodType<Mode> = z.enum(modes);
+export const mode: ZodMiniType<Mode> = z.enum(modes);
 
-const few = z.array(id).max(40);
+const few = z.array(id).check(z.maxLength(40));
 
 const wanted = {
 	slot: id,
-	wishes: few.min(1),
-	person: id.optional(),
-	mode: mode.optional(),
-	adults: few.min(1).optional(),
-	students: few.optional(),
+	wishes: few.check(z.minLength(1)),
+	person: z.optional(id),
+	mode: z.optional(mode),
+	adults: z.optional(few.check(z.minLength(1))),
+	students: z.optional(few),
 };
 
-export const wantedAppointment: ZodType<WantedAppointment> = z.object(wanted);
-const keptAppointment: ZodType<KeptAppointment> = z.object({ ...wanted, slots: z.array(id) });
+export const wantedAppointment: ZodMiniType<WantedAppointment> = z.object(wanted);
+const keptAppointment: ZodMiniType<KeptAppointment> = z.object({ ...wanted, slots: z.array(id) });
 
 /** What is kept for a family, until an instant. */
 export interface HeldVisit {
@@ -27,14 +27,14 @@ export interface HeldVisit {
 	readonly keeps: readonly KeptAppointment[];
 }
 
-export const heldVisit: ZodType<HeldVisit> = z.object({
+export const heldVisit: ZodMiniType<HeldVisit> = z.object({
 	id,
 	until: instant,
 	keeps: z.array(keptAppointment),
 });
 
 const count = z.number();
-const at = <const Code extends string, Facts extends z.ZodRawShape>(code: Code, facts: Facts) =>
+const at = <const Code extends string, Facts extends z.core.$ZodShape>(code: Code, facts: Facts) =>
 	z.object({ slot: z.string(), code: z.literal(code), ...facts });
 
 /** Why one of the wanted appointments cannot be: core's refusals, one for one. */
@@ -54,7 +54,7 @@ export const visitConflict = exactly<VisitConflict>()(
 		at('student-limit', { student: id, limit: count }),
 		at('family-limit', { limit: count }),
 		at('desk-day-limit', { date, limit: count }),
-		at('mode-not-offered', { offered: z.array(mode).readonly() }),
+		at('mode-not-offered', { offered: z.readonly(z.array(mode)) }),
 		at('not-step-free', {}),
 		at('no-interpreter', { language: z.string() }),
 		at('not-of-the-family', {}),
@@ -71,7 +71,7 @@ export interface Conflicts {
 	readonly conflicts: readonly VisitConflict[];
 }
 
-export const conflicts: ZodType<Conflicts> = z.object({
+export const conflicts: ZodMiniType<Conflicts> = z.object({
 	reason: z.literal('conflicts'),
 	conflicts: z.array(visitConflict),
 });

@@ -1,4 +1,4 @@
-import { z, type ZodType } from 'zod';
+import { z, type ZodMiniType } from 'zod/mini';
 import type { WantedAppointment } from '../core/visits/wanted-appointment';
 import { change, reasons, type WhoseVisit } from './change';
 import { id, instant, key } from './shapes';
@@ -21,10 +21,10 @@ export interface VisitRequest extends WhoseVisit {
 const whose = { conferenceId: id, familyId: id };
 const ofFamily = ({ familyId }: WhoseVisit) => ({ family: familyId });
 const finishes = (whose: WhoseVisit) => whose;
-const visit: ZodType<VisitRequest> = z.object({
+const visit: ZodMiniType<VisitRequest> = z.object({
 	...whose,
 	key,
-	appointments: z.array(wantedAppointment).max(40),
+	appointments: z.array(wantedAppointment).check(z.maxLength(40)),
 });
 
 /** The ids of the appointments that were made, or that moved, and the act to take back; `null`: nothing changed. */
@@ -32,8 +32,8 @@ export interface MadeVisit {
 	readonly appointments: readonly string[];
 	readonly act: string | null;
 }
-const made: ZodType<MadeVisit> = z.object({ appointments: z.array(id), act: id.nullable() });
-const unknownOrConflicts: ZodType<Conflicts | { readonly reason: 'unknown' }> = z.union([
+const made: ZodMiniType<MadeVisit> = z.object({ appointments: z.array(id), act: z.nullable(id) });
+const unknownOrConflicts: ZodMiniType<Conflicts | { readonly reason: 'unknown' }> = z.union([
 	conflicts,
 	reasons('unknown'),
 ]);
@@ -71,7 +71,7 @@ export const visitCancel = change({
 	name: 'visit.cancel',
 	may: 'visit.book',
 	about: ofFamily,
-	input: z.object({ ...whose, key, cancel: z.array(id).max(40) }) as ZodType<
+	input: z.object({ ...whose, key, cancel: z.array(id).check(z.maxLength(40)) }) as ZodMiniType<
 		WhoseVisit & { readonly key: string; readonly cancel: readonly string[] }
 	>,
 	done: made,
@@ -123,7 +123,7 @@ export interface HoldRequest extends VisitRequest {
 }
 
 /** What is kept, until when. */
-const held: ZodType<{ readonly hold: HeldVisit }> = z.object({ hold: heldVisit });
+const held: ZodMiniType<{ readonly hold: HeldVisit }> = z.object({ hold: heldVisit });
 
 /** Keeps a whole visit for a family while it finishes. */
 export const holdMake = change({
@@ -133,9 +133,9 @@ export const holdMake = change({
 	input: z.object({
 		...whose,
 		key,
-		appointments: z.array(wantedAppointment).min(1).max(40),
-		replaces: z.array(id).max(40).optional(),
-	}) as ZodType<HoldRequest>,
+		appointments: z.array(wantedAppointment).check(z.minLength(1), z.maxLength(40)),
+		replaces: z.optional(z.array(id).check(z.maxLength(40))),
+	}) as ZodMiniType<HoldRequest>,
 	done: held,
 	refusal: conflicts,
 	leaves: ['hold.made'],
@@ -148,7 +148,7 @@ export const holdGiveBack = change({
 	name: 'hold.give-back',
 	may: 'visit.book',
 	about: ofFamily,
-	input: z.object({ ...whose, hold: id.optional() }) as ZodType<
+	input: z.object({ ...whose, hold: z.optional(id) }) as ZodMiniType<
 		WhoseVisit & { readonly hold?: string | undefined }
 	>,
 	refusal: reasons('unknown'),
@@ -173,10 +173,10 @@ export const offerMake = change({
 	input: z.object({
 		...whose,
 		key,
-		alternatives: z.array(wantedAppointment).min(1).max(10),
+		alternatives: z.array(wantedAppointment).check(z.minLength(1), z.maxLength(10)),
 		until: instant,
-		person: id.optional(),
-	}) as ZodType<OfferRequest>,
+		person: z.optional(id),
+	}) as ZodMiniType<OfferRequest>,
 	done: held,
 	refusal: conflicts,
 	leaves: ['offer.made'],

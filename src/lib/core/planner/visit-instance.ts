@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import { z } from 'zod/mini';
 import type { FreeSlot, Visit, VisitProblem } from './visit-problem';
 
 /**
@@ -9,37 +9,40 @@ import type { FreeSlot, Visit, VisitProblem } from './visit-problem';
 
 const MINUTES_OF_DATE = 1440;
 
-const id = z.string().min(1);
-const minute = z.int().min(0);
+const id = z.string().check(z.minLength(1));
+const minute = z.int().check(z.gte(0));
 const span = z
 	.tuple([minute, minute])
-	.refine(([start, end]) => start < end, 'must end after it starts');
-const slot = span.refine(
-	([start, end]) => Math.floor(start / MINUTES_OF_DATE) === Math.floor((end - 1) / MINUTES_OF_DATE),
-	'must lie on one date',
+	.check(z.refine(([start, end]) => start < end, 'must end after it starts'));
+const slot = span.check(
+	z.refine(
+		([start, end]) =>
+			Math.floor(start / MINUTES_OF_DATE) === Math.floor((end - 1) / MINUTES_OF_DATE),
+		'must lie on one date',
+	),
 );
 
 const desk = z.object({
 	id,
 	place: id,
-	capacity: z.int().min(0).default(1),
+	capacity: z._default(z.int().check(z.gte(0)), 1),
 	slots: z.array(slot),
 });
 
 const request = z.object({
 	id,
 	student: id,
-	desks: z.array(id).min(1),
-	weight: z.number().min(0),
-	must: z.boolean().default(false),
+	desks: z.array(id).check(z.minLength(1)),
+	weight: z.number().check(z.gte(0)),
+	must: z._default(z.boolean(), false),
 });
 
 const family = z.object({
 	id,
-	pause: minute.default(0),
-	adults: z.int().min(1).default(1),
-	split: z.boolean().default(false),
-	windows: z.array(span).optional(),
+	pause: z._default(minute, 0),
+	adults: z._default(z.int().check(z.gte(1)), 1),
+	split: z._default(z.boolean(), false),
+	windows: z.optional(z.array(span)),
 	requests: z.array(request),
 });
 
@@ -47,32 +50,34 @@ const instanceSchema = z
 	.object({
 		format: z.literal('visit-instance/1'),
 		desks: z.array(desk),
-		travel: z.array(z.object({ from: id, to: id, minutes: minute })).default([]),
-		families: z.array(family).min(1),
+		travel: z._default(z.array(z.object({ from: id, to: id, minutes: minute })), []),
+		families: z.array(family).check(z.minLength(1)),
 	})
-	.superRefine((instance, context) => {
-		const complain = (path: (string | number)[], message: string) =>
-			context.addIssue({ code: 'custom', path, message });
-		const noDoubles = (ids: readonly string[], path: (string | number)[]) =>
-			ids.forEach((id, index) => {
-				if (ids.indexOf(id) < index) complain([...path, index, 'id'], `repeats "${id}"`);
+	.check(
+		z.superRefine((instance, context) => {
+			const complain = (path: (string | number)[], message: string) =>
+				context.addIssue({ code: 'custom', path, message });
+			const noDoubles = (ids: readonly string[], path: (string | number)[]) =>
+				ids.forEach((id, index) => {
+					if (ids.indexOf(id) < index) complain([...path, index, 'id'], `repeats "${id}"`);
+				});
+			const desks = new Set(instance.desks.map(({ id }) => id));
+			noDoubles([...instance.desks.map(({ id }) => id)], ['desks']);
+			noDoubles([...instance.families.map(({ id }) => id)], ['families']);
+			instance.families.forEach(({ requests }, f) => {
+				noDoubles(
+					requests.map(({ id }) => id),
+					['families', f, 'requests'],
+				);
+				requests.forEach((request, r) =>
+					request.desks.forEach((id, d) => {
+						if (!desks.has(id))
+							complain(['families', f, 'requests', r, 'desks', d], `names no desk: "${id}"`);
+					}),
+				);
 			});
-		const desks = new Set(instance.desks.map(({ id }) => id));
-		noDoubles([...instance.desks.map(({ id }) => id)], ['desks']);
-		noDoubles([...instance.families.map(({ id }) => id)], ['families']);
-		instance.families.forEach(({ requests }, f) => {
-			noDoubles(
-				requests.map(({ id }) => id),
-				['families', f, 'requests'],
-			);
-			requests.forEach((request, r) =>
-				request.desks.forEach((id, d) => {
-					if (!desks.has(id))
-						complain(['families', f, 'requests', r, 'desks', d], `names no desk: "${id}"`);
-				}),
-			);
-		});
-	});
+		}),
+	);
 
 export type VisitInstance = z.infer<typeof instanceSchema>;
 type InstanceFamily = VisitInstance['families'][number];

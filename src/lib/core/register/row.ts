@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import { z } from 'zod/mini';
 import { isWebLink } from '../links/web-link';
 import { languages } from './headings/understand-heading';
 import type { ListField } from './list-kinds';

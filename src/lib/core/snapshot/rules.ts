@@ -1,20 +1,22 @@
-import { z } from 'zod';
+import { z, type ZodMiniType } from 'zod/mini';
+import type { LocalDate } from '../time/local-of';
 import { isLocalDate } from '../time/local-time';
 
-const count = (most: number) => z.int().min(1).max(most).nullable();
+const localDate = z.string().check(z.refine(isLocalDate)) as unknown as ZodMiniType<LocalDate>;
+const count = (most: number) => z.nullable(z.int().check(z.gte(1), z.lte(most)));
 
 /** Who may book when, and how much, at one conference. `null`: no such rule. */
 export const rulesSchema = z.object({
 	/** From this instant those families may book whom a teacher asked to see. */
-	earlyOpensAt: z.int().nullable(),
+	earlyOpensAt: z.nullable(z.int()),
 	/** Nothing is booked later than so many minutes before its start. */
-	latestMinutes: z.int().min(0).max(60_000).nullable(),
+	latestMinutes: z.nullable(z.int().check(z.gte(0), z.lte(60_000))),
 	/** Nothing is changed or cancelled later than so many minutes before its start. */
-	changeMinutes: z.int().min(0).max(60_000).nullable(),
+	changeMinutes: z.nullable(z.int().check(z.gte(0), z.lte(60_000))),
 	/** The last day that can be booked so far. */
-	furthestDate: z.string().refine(isLocalDate).nullable(),
+	furthestDate: z.nullable(localDate),
 	/** So many days ahead, today not counted. */
-	rollingDays: z.int().min(0).max(400).nullable(),
+	rollingDays: z.nullable(z.int().check(z.gte(0), z.lte(400))),
 	perStudent: count(100),
 	perFamily: count(100),
 	/** Appointments of a desk on one date. */
@@ -25,11 +27,11 @@ export const rulesSchema = z.object({
 	households: z.enum(['each', 'together']),
 	acceptance: z.enum(['at-once', 'asked']),
 	/** So long an answer may take before what was asked comes back to the office. */
-	answerHours: z.int().min(1).max(336),
+	answerHours: z.int().check(z.gte(1), z.lte(336)),
 	/** Slots of an appointment with an interpreter. */
-	interpretedLength: z.int().min(1).max(2),
+	interpretedLength: z.int().check(z.gte(1), z.lte(2)),
 	/** So long a place is offered to one who waits. */
-	waitingMinutes: z.int().min(5).max(20_160),
+	waitingMinutes: z.int().check(z.gte(5), z.lte(20_160)),
 });
 
 export type Rules = z.infer<typeof rulesSchema>;

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import { z } from 'zod/mini';
 import type { Clock } from './clock';
 import { visitBook, visitChange } from '$lib/operations/visits';
 
@@ -7,14 +7,14 @@ const kept = z.object({
 	until: z.number(),
 	unticked: z.array(z.string()),
 	chosen: z.array(z.number()),
-	bounds: z.object({ from: z.number().nullable(), until: z.number().nullable() }),
+	bounds: z.object({ from: z.nullable(z.number()), until: z.nullable(z.number()) }),
 	/** What was confirmed, and of which nothing is known yet. */
-	pending: z
-		.discriminatedUnion('change', [
+	pending: z.nullable(
+		z.discriminatedUnion('change', [
 			z.object({ change: z.literal('visit.book'), input: visitBook.input }),
 			z.object({ change: z.literal('visit.change'), input: visitChange.input }),
-		])
-		.nullable(),
+		]),
+	),
 });
 export type KeptChoices = Omit<z.output<typeof kept>, 'until'>;
 export type PendingVisit = NonNullable<KeptChoices['pending']>;

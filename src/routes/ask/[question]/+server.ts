@@ -1,4 +1,5 @@
 import { error, json } from '@sveltejs/kit';
+import { z } from 'zod';
 import { m } from '$lib/paraglide/messages';
 import { actorFor } from '$lib/server/foundation/requests/actor-for';
 import { pageQuestions } from '$lib/server/foundation/requests/page-questions';
@@ -13,7 +14,7 @@ export const POST: RequestHandler = async ({ locals, params, request }) => {
 	const input = await readJson(request, ask.question.input);
 	const answer = await ask(locals.app, actor, input);
 	// A question that may be answered by nothing has an answer for that.
-	if (answer === null && !ask.question.answer.safeParse(null).success)
+	if (answer === null && !z.safeParse(ask.question.answer, null).success)
 		error(404, m.error_not_found());
 	return json(answer);
 };

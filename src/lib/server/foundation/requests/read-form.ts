@@ -1,4 +1,4 @@
-import { z, type ZodType } from 'zod';
+import { z } from 'zod';
 import { groupBy } from '../../../core/group-by';
 import type { FormProblem } from '../../../operations/form-problem';
 import type { Sentence } from '../../../operations/sentence';
@@ -16,12 +16,12 @@ export type FormRead<T> =
  */
 export function readForm<T>(
 	data: FormData,
-	schema: ZodType<T>,
+	schema: z.core.$ZodType<T>,
 	given: Readonly<Record<string, unknown>> = {},
 ): FormRead<T> {
 	const fields = { ...typedFields(data, schema), ...given };
 	const typed = typedAgain(data);
-	const read = schema.safeParse(fields);
+	const read = z.safeParse(schema, fields);
 	if (read.success) return { ok: true, fields: read.data, typed };
 	const { issues } = read.error;
 	const faults = groupBy(issues, ({ path }) => String(path[0] ?? ''));
@@ -49,9 +49,8 @@ function sentenceFor(said: string): string {
 	return sentence ? sentence() : said;
 }
 
-function typedFields(data: FormData, schema: ZodType): Record<string, unknown> {
-	const shape: Readonly<Record<string, unknown>> =
-		schema instanceof z.ZodObject ? schema.shape : {};
+function typedFields(data: FormData, schema: z.core.$ZodType): Record<string, unknown> {
+	const shape = schema instanceof z.core.$ZodObject ? schema._zod.def.shape : {};
 	const names = [...new Set([...data.keys()].map((name) => name.replace(/\[\]$/, '')))];
 	const read = [...new Set([...names, ...Object.keys(shape)])].map((name) => {
 		const values = [...data.getAll(name), ...data.getAll(`${name}[]`)].map(String);
@@ -61,11 +60,12 @@ function typedFields(data: FormData, schema: ZodType): Record<string, unknown> {
 }
 
 function typedValue([first, ...others]: string[], schema: unknown): unknown {
-	if (schema instanceof z.ZodNullable) return first ? typedValue([first], schema.unwrap()) : null;
-	if (schema instanceof z.ZodOptional)
-		return first ? typedValue([first, ...others], schema.unwrap()) : undefined;
-	if (schema instanceof z.ZodBoolean) return first === 'on' || first === 'yes';
-	if (schema instanceof z.ZodArray) return first === undefined ? [] : [first, ...others];
-	if (schema instanceof z.ZodNumber) return first?.trim() ? Number(first) : undefined;
+	if (schema instanceof z.core.$ZodNullable)
+		return first ? typedValue([first], schema._zod.def.innerType) : null;
+	if (schema instanceof z.core.$ZodOptional)
+		return first ? typedValue([first, ...others], schema._zod.def.innerType) : undefined;
+	if (schema instanceof z.core.$ZodBoolean) return first === 'on' || first === 'yes';
+	if (schema instanceof z.core.$ZodArray) return first === undefined ? [] : [first, ...others];
+	if (schema instanceof z.core.$ZodNumber) return first?.trim() ? Number(first) : undefined;
 	return first;
 }

@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type { z } from 'zod/mini';
 import { seatNews, type SeatNews, type ToldState } from '$lib/operations/seat-news';
 
 /** A stream of news, as a browser opens it. */
@@ -100,7 +100,7 @@ export class SeatFollower {
 	}
 }
 
-function newsIn(text: string): z.ZodSafeParseResult<SeatNews> {
+function newsIn(text: string): z.core.util.SafeParseResult<SeatNews> {
 	try {
 		return seatNews.safeParse(JSON.parse(text));
 	} catch {

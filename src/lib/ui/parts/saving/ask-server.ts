@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import { z } from 'zod/mini';
 import { outcomeOf, type AnyChange, type InputOf, type OutcomeOf } from '$lib/operations/change';
 import type { Question } from '$lib/operations/question';
 import { BusyError, FailedError, OfflineError, RefusedError } from './server-errors';
@@ -15,14 +15,14 @@ export async function perform<C extends AnyChange>(
 	{ family }: AskedAs = {},
 ): Promise<OutcomeOf<C>> {
 	const query = family ? `?as=adult&family=${family}` : '';
-	return outcomeOf(change).parse(await send(`/do/${change.name}${query}`, input));
+	return z.parse(outcomeOf(change), await send(`/do/${change.name}${query}`, input));
 }
 
 /** Asks a declared question. Throws one of the errors above. */
 export const ask = async <In, Answer>(
 	{ name, answer }: Question<In, Answer>,
 	input: In,
-): Promise<Answer> => answer.parse(await send(`/ask/${name}`, input));
+): Promise<Answer> => z.parse(answer, await send(`/ask/${name}`, input));
 
 /** The same for a page that has something to show already: `null` when there is no answer. */
 export const askOrNull = <In, Answer>(
@@ -30,7 +30,7 @@ export const askOrNull = <In, Answer>(
 	input: In,
 ): Promise<Answer | null> =>
 	ask(question, input).catch((error: unknown) => {
-		if (error instanceof z.ZodError) throw error;
+		if (error instanceof z.core.$ZodError) throw error;
 		return null;
 	});
 

@@ -1,4 +1,4 @@
-import { z, type ZodType } from 'zod';
+import { z, type ZodMiniType } from 'zod/mini';
 
 /** What the server said to a request that it answers line by line: why it did not do what was asked. */
 export class ToldProblem extends Error {
@@ -17,7 +17,7 @@ const line = z.union([
  */
 export async function postForLines<Answer>(
 	address: string,
-	answer: ZodType<Answer>,
+	answer: ZodMiniType<Answer>,
 	body: unknown,
 	progress: (part: number) => void,
 ): Promise<Answer> {

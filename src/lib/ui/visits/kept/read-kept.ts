@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import { z } from 'zod/mini';
 import { EDITION, type KeptVisit } from './kept-visit';
 import { STORE, whereAllowed } from './kept-visits';
 
