@@ -1,10 +1,21 @@
-import type { HandleClientError } from '@sveltejs/kit';
+import type { ClientInit, HandleClientError } from '@sveltejs/kit';
 import { m } from '$lib/paraglide/messages';
 import { getLocale, overwriteGetLocale } from '$lib/paraglide/runtime';
+import { warmWriters } from '$lib/ui/parts/format/when';
 
 // Another language comes with another page; the cookie need not be read for every sentence.
 const locale = getLocale();
 overwriteGetLocale(() => locale);
+
+/** Lets the browser paint, and answer a finger. */
+const rest = () => new Promise<void>((resolve) => setTimeout(resolve));
+
+/** The program is read: before it takes the page over, what takes longest to make is made by itself. */
+export const init: ClientInit = async () => {
+	await rest();
+	warmWriters();
+	await rest();
+};
 
 /** A browser says in these words, or in others, that nothing came back: it is a TypeError in all of them. */
 const isLost = (error: unknown): boolean =>

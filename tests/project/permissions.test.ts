@@ -33,7 +33,7 @@ const busyTimes = (route: string, roles: readonly Role[]): Record<string, readon
 	Object.fromEntries(
 		['File', 'Address', 'Again', 'Remove']
 			.map((name) => `calendar${name}`)
-			.concat('block', 'unblock')
+			.concat('entry', 'block', 'unblock')
 			.map((action) => [`${route} ?/${action}`, roles]),
 	);
 

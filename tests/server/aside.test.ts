@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { readCalendarAside } from '$lib/server/calendars/read-aside';
 
 const window = {
+	conferences: [],
 	zone: 'America/Halifax',
 	start: Date.parse('2026-11-22T04:00:00Z'),
 	end: Date.parse('2027-12-29T04:00:00Z'),

@@ -9,7 +9,12 @@ import {
 	listCalendars,
 	readCalendarsOf,
 } from '$lib/server/calendars/calendars';
-import { addBlock, removeBlock, removeCalendar } from '$lib/server/calendars/change-calendars';
+import {
+	addBlock,
+	removeBlock,
+	removeCalendar,
+	setEntryCounts,
+} from '$lib/server/calendars/change-calendars';
 import { calendarAddress, fetchCalendar } from '$lib/server/calendars/fetch-calendar';
 import { isPublicAddress } from '$lib/server/calendars/public-address';
 import { loadSnapshot } from '$lib/server/conferences/load-snapshot';
@@ -150,6 +155,29 @@ describe('a teacher’s calendars', () => {
 		await expect(
 			addBlock(app, stranger, { person, start: 1, end: 2, allDay: false }),
 		).rejects.toThrow(ForbiddenError);
+	});
+
+	it('say of an entry that it does not count, also when it is read again', async () => {
+		let text = fileText('in-utc');
+		const address = await calendarServer((_, response) => response.end(text));
+		const { app, person, teacher, free } = await teacherOfSmallSchool({ privateCalendars: true });
+		await addCalendarAddress(app, teacher, person, `${address}/own.ics`);
+		expect(await free()).toBe(4);
+		const closing = async () => (await listCalendars(app, teacher, person)).calendars[0]!.closing;
+		const [entry, ...others] = await closing();
+		expect([entry, others]).toMatchObject([{ counts: true, turns: 1 }, []]);
+		await setEntryCounts(app, teacher, { person, busy: entry!.id, counts: false });
+		expect(await free()).toBe(10);
+		// It is half an hour longer now.
+		text = text.replace('DTEND:20261203T210000Z', 'DTEND:20261203T213000Z');
+		await readCalendarsOf(app, teacher, person);
+		const [again] = await closing();
+		expect(again!.end - entry!.end).toBe(30 * 60_000);
+		expect([again!.counts, await free()]).toEqual([false, 10]);
+		await setEntryCounts(app, teacher, { person, busy: again!.id, counts: true });
+		expect(await free()).toBeLessThan(4);
+		const kept = await app.db.select().from(busyTime);
+		expect(kept.map((row) => row.entry)).toEqual(kept.map(() => expect.stringMatching(/^[\w-]{43}$/)));
 	});
 
 	it('count tentative entries and absences as the office decides', async () => {

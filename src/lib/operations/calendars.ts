@@ -10,6 +10,7 @@ const busyTime: ZodMiniType<BusyTime> = z.object({
 	end: instant,
 	kind: z.enum(['busy', 'tentative', 'out-of-office']),
 	allDay: z.boolean(),
+	entry: z.string(),
 });
 
 interface OfPerson {
@@ -46,6 +47,15 @@ export const calendarRemove = change({
 	about: ofPerson,
 	input: z.object({ person: id, calendar: id }),
 	leaves: ['calendar.removed'],
+});
+
+/** Says of an entry of a calendar, and of all its turns, whether it keeps the person from receiving. */
+export const entryCounts = change({
+	name: 'entry.counts',
+	may: 'busy.change',
+	about: ofPerson,
+	input: z.object({ person: id, busy: id, counts: z.boolean() }),
+	leaves: ['busy.changed'],
 });
 
 /** Keeps a person from receiving in a stretch. */

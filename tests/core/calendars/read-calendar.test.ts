@@ -7,6 +7,7 @@ import { readCalendar, type BusyTime } from '$lib/core/calendars/read-calendar';
 
 const ZONE = 'America/Halifax';
 const window = {
+	conferences: ['Winter conferences'],
 	zone: ZONE,
 	start: Date.parse('2026-11-22T04:00:00Z'),
 	end: Date.parse('2027-12-29T04:00:00Z'),
@@ -128,7 +129,7 @@ describe('a calendar file', () => {
 
 	it('gives only what touches the window, and never what the entries are about', () => {
 		const read = readCalendar(fileText('weekly-with-exceptions'), {
-			zone: ZONE,
+			...window,
 			start: Date.parse('2027-01-07T20:15:00Z'),
 			end: Date.parse('2027-01-14T20:00:00Z'),
 		});
@@ -140,10 +141,25 @@ describe('a calendar file', () => {
 					end: Date.parse('2027-01-07T20:30:00Z'),
 					kind: 'busy',
 					allDay: false,
+					entry: 'choir',
 				},
 			],
 		});
 		expect(JSON.stringify(read)).not.toContain('Choir');
+	});
+
+	it.each([
+		['an entry of the program, as it was sent', ['UID:1-2@ten-chairs'], 0],
+		['the same, in capitals, from another calendar', ['UID:1-2@TEN-CHAIRS '], 0],
+		['the conference itself', ['UID:a', 'SUMMARY:winter  Conferences '], 0],
+		['what merely sounds like it', ['UID:a', 'SUMMARY:Winter conferences: set up chairs'], 1],
+		['another program’s', ['UID:1-2@other.example'], 1],
+	])('counts or not: %s', (_, lines, entries) => {
+		const text = [
+			...['BEGIN:VCALENDAR', 'VERSION:2.0', 'BEGIN:VEVENT', ...lines],
+			...['DTSTART:20261203T200000Z', 'DTEND:20261203T210000Z', 'END:VEVENT', 'END:VCALENDAR'],
+		].join('\r\n');
+		expect(readCalendar(text, window)).toMatchObject({ ok: true, busy: { length: entries } });
 	});
 
 	it.each([

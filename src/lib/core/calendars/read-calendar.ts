@@ -5,6 +5,7 @@ import { addDays, daysBetween, isTimeZone } from '../time/local-time';
 import { ZoneClock } from '../time/zone-clock';
 import { occurrences, type LocalMoment } from '../repeats/recurrence';
 import type { Stretch } from '../time/stretch';
+import { isOwnEntry } from './own-entries';
 
 /** How firmly a calendar says that somebody is taken. */
 export type BusyKind = 'busy' | 'tentative' | 'out-of-office';
@@ -14,6 +15,8 @@ export interface BusyTime extends Stretch {
 	readonly kind: BusyKind;
 	/** Whole local days. */
 	readonly allDay: boolean;
+	/** What the calendar knows the entry by, the same for all its turns; empty when it says nothing. */
+	readonly entry: string;
 }
 
 export type CalendarRead =
@@ -23,6 +26,8 @@ export type CalendarRead =
 export interface CalendarWindow extends Stretch {
 	/** The zone of times that name none, and of whole days. */
 	readonly zone: string;
+	/** Names of the school's conferences: an entry of such a name is the conference itself. */
+	readonly conferences: readonly string[];
 }
 
 /** More entries inside the window than any person has. */
@@ -30,7 +35,8 @@ const MOST_ENTRIES = 5000;
 
 /**
  * The busy times of a calendar file (RFC 5545) that touch the window, in order. Entries that are
- * cancelled or marked as free do not count; repeats are followed with their exceptions and changed
+ * cancelled or marked as free do not count, nor do those that the program itself wrote or that stand for a
+ * conference; repeats are followed with their exceptions and changed
  * turns; times keep their own VTIMEZONE, or their zone's name, or count in the window's zone. The work
  * grows with the file and with what lies in the window, whatever lies outside it.
  */
@@ -65,8 +71,9 @@ interface Reading extends CalendarWindow {
 
 function* timesOf(calendar: ICAL.Component, window: Reading): Generator<BusyTime> {
 	const days = daysAround(window);
+	const conferences = new Set(window.conferences.map(sameName));
 	const entries = calendar.getAllSubcomponents('vevent').flatMap((component) => {
-		if (isOutside(component, days)) return [];
+		if (isOutside(component, days) || isOfSchool(component, conferences)) return [];
 		const entry = entryOf(component, window);
 		return entry ? [entry] : [];
 	});
@@ -80,6 +87,16 @@ function* timesOf(calendar: ICAL.Component, window: Reading): Generator<BusyTime
 		else yield* inWindow(entry, entry, window);
 	}
 }
+
+/** Whether it is about what happens here: it would close the very slots that it is for. */
+function isOfSchool(component: ICAL.Component, conferences: ReadonlySet<string>): boolean {
+	const [uid, summary] = ['uid', 'summary'].map((name) =>
+		String(component.getFirstPropertyValue(name) ?? ''),
+	) as [string, string];
+	return isOwnEntry(uid) || conferences.has(sameName(summary));
+}
+
+const sameName = (name: string): string => name.trim().replaceAll(/\s+/g, ' ').toLowerCase();
 
 /** An entry with its times in milliseconds. */
 interface Entry extends Stretch {
@@ -251,13 +268,13 @@ const timesIn = (component: ICAL.Component, name: string): ICAL.Time[] =>
 		);
 
 function* inWindow(
-	{ component, allDay }: Entry,
+	{ component, allDay, uid }: Entry,
 	{ start, end }: Stretch,
 	window: CalendarWindow,
 ): Generator<BusyTime> {
 	const kind = kindOf(component);
 	if (!kind || end <= start || end <= window.start || start >= window.end) return;
-	yield { start, end, kind, allDay };
+	yield { start, end, kind, allDay, entry: uid };
 }
 
 const isFloating = (time: ICAL.Time): boolean =>

@@ -22,7 +22,13 @@ export async function busyOf(
 	const rows = await db
 		.select()
 		.from(busyTime)
-		.where(and(inArray(busyTime.personId, [...new Set(persons)]), inArray(busyTime.kind, kinds)))
+		.where(
+			and(
+				inArray(busyTime.personId, [...new Set(persons)]),
+				inArray(busyTime.kind, kinds),
+				busyTime.counts,
+			),
+		)
 		.orderBy(asc(busyTime.startsAt));
 	return rows.map(({ personId, startsAt, endsAt }) => ({
 		person: personId,

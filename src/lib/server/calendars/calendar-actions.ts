@@ -5,8 +5,8 @@ import { instantOf, isLocalDate } from '../../core/time/local-time';
 import { parseTypedTime } from '../../core/time/typed-time';
 import { DAY_MINUTES } from '../../core/time/local-of';
 import { m } from '$lib/paraglide/messages';
-import { blockRemove, calendarRemove } from '../../operations/calendars';
-import { addBlock, removeBlock, removeCalendar } from './change-calendars';
+import { blockRemove, calendarRemove, entryCounts } from '../../operations/calendars';
+import { addBlock, removeBlock, removeCalendar, setEntryCounts } from './change-calendars';
 import {
 	addCalendarAddress,
 	addCalendarFile,
@@ -100,6 +100,12 @@ export const calendarActions = (whose: Whose) => ({
 		const read = readForm(await event.request.formData(), calendarRemove.input, { person });
 		if (!read.ok) return fail(400, { calendarProblem: read.problem });
 		await removeCalendar(event.locals.app, actor, read.fields);
+	},
+	entry: async (event: RequestEvent) => {
+		const { actor, person } = whose(event);
+		const read = readForm(await event.request.formData(), entryCounts.input, { person });
+		if (!read.ok) return fail(400, { calendarProblem: read.problem });
+		await setEntryCounts(event.locals.app, actor, read.fields);
 	},
 	block: async (event: RequestEvent) => {
 		const { actor, person } = whose(event);

@@ -1,9 +1,11 @@
-import { asc, eq } from 'drizzle-orm';
+import { and, asc, eq, exists, gt, isNotNull, lt, sql } from 'drizzle-orm';
+import { groupBy } from '../../core/group-by';
 import { may, SYSTEM, type Actor } from '../../core/permissions/may';
 import { localOf } from '../../core/time/local-of';
 import { addDays, laterInstantOf } from '../../core/time/local-time';
 import type { App } from '../app';
-import { busyTime, calendar } from '../foundation/database/schema';
+import type { Reader } from '../foundation/database/connect';
+import { busyTime, calendar, conference, deskPerson, slot } from '../foundation/database/schema';
 import { readSchool } from '../register/school';
 import { ForbiddenError } from '../foundation/forbidden';
 import { seal, unseal } from '../foundation/sealed';
@@ -28,6 +30,16 @@ export interface CalendarLine {
 	readonly failure: CalendarFailure | null;
 	/** Entries ahead that keep the person from receiving. */
 	readonly entries: number;
+	/** Those that lie over slots of the person's desks. */
+	readonly closing: readonly ClosingEntry[];
+}
+
+/** An entry that lies over slots, by its first turn that does. */
+export interface ClosingEntry extends BlockLine {
+	/** Turns of it that lie over slots. */
+	readonly turns: number;
+	/** Whether it closes them: the person may say that it does not count. */
+	readonly counts: boolean;
 }
 
 export interface BlockLine {
@@ -47,13 +59,14 @@ const mayEdit = (actor: Actor, personId: string): void => {
 
 /** A person's calendars and blocks by hand. */
 export async function listCalendars(
-	{ db, config }: Pick<App, 'db' | 'config'>,
+	{ db, config, clock }: Pick<App, 'db' | 'config' | 'clock'>,
 	actor: Actor,
 	personId: string,
 ): Promise<{ calendars: CalendarLine[]; blocks: BlockLine[] }> {
 	mayEdit(actor, personId);
-	const [calendars, busy] = await Promise.all([
+	const [calendars, closing, busy] = await Promise.all([
 		db.select().from(calendar).where(eq(calendar.personId, personId)).orderBy(asc(calendar.id)),
+		readClosing(db, personId, clock.now()),
 		db
 			.select()
 			.from(busyTime)
@@ -67,13 +80,55 @@ export async function listCalendars(
 			readAt,
 			failure: failure as CalendarFailure | null,
 			host: address && hostOf(unseal(config.key, PURPOSE, address)),
-			entries: busy.filter(({ calendarId }) => calendarId === id).length,
+			entries: busy.filter(({ calendarId, counts }) => calendarId === id && counts).length,
+			closing: closing.get(id) ?? [],
 		})),
 		blocks: busy
 			.filter(({ calendarId }) => calendarId === null)
 			.map(({ id, startsAt, endsAt, allDay }) => ({ id, start: startsAt, end: endsAt, allDay })),
 	};
 }
+
+type BusyRow = typeof busyTime.$inferSelect;
+
+/** Of each calendar the entries that lie over slots of the person's desks, in order of time. */
+async function readClosing(
+	db: Reader,
+	personId: string,
+	now: number,
+): Promise<ReadonlyMap<string, readonly ClosingEntry[]>> {
+	const slots = db
+		.select({ one: sql`1` })
+		.from(slot)
+		.innerJoin(deskPerson, eq(deskPerson.deskId, slot.deskId))
+		.where(
+			and(
+				eq(deskPerson.personId, busyTime.personId),
+				lt(slot.startsAt, busyTime.endsAt),
+				gt(slot.endsAt, busyTime.startsAt),
+			),
+		);
+	const rows = await db
+		.select()
+		.from(busyTime)
+		.where(
+			and(
+				eq(busyTime.personId, personId),
+				isNotNull(busyTime.calendarId),
+				gt(busyTime.endsAt, now),
+				exists(slots),
+			),
+		)
+		.orderBy(asc(busyTime.startsAt));
+	const byCalendar = groupBy(rows, ({ calendarId }) => calendarId!);
+	return new Map([...byCalendar].map(([id, own]) => [id, closingOf(own)]));
+}
+
+const closingOf = (rows: readonly BusyRow[]): ClosingEntry[] =>
+	[...groupBy(rows, ({ entry }) => entry).values()].map((turns) => {
+		const { id, startsAt, endsAt, allDay, counts } = turns[0]!;
+		return { id, start: startsAt, end: endsAt, allDay, counts, turns: turns.length };
+	});
 
 const hostOf = (address: string | null): string =>
 	(address && calendarAddress(address)?.hostname) || '?';
@@ -82,8 +137,10 @@ const hostOf = (address: string | null): string =>
 async function readingWindow({ db, clock }: Pick<App, 'db' | 'clock'>) {
 	const zone = (await readSchool(db))?.timeZone ?? 'UTC';
 	const today = localOf(clock.now(), zone).date;
+	const conferences = await db.select({ name: conference.name }).from(conference);
 	return {
 		zone,
+		conferences: conferences.map(({ name }) => name),
 		start: laterInstantOf(addDays(today, -BACK), 0, zone),
 		end: laterInstantOf(addDays(today, AHEAD), 0, zone),
 	};

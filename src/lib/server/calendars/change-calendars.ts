@@ -1,4 +1,4 @@
-import { and, eq, isNull } from 'drizzle-orm';
+import { and, eq, inArray, isNull } from 'drizzle-orm';
 import type { BusyTime } from '../../core/calendars/read-calendar';
 import {
 	blockAdd,
@@ -6,11 +6,12 @@ import {
 	calendarAdd,
 	calendarRead,
 	calendarRemove,
+	entryCounts,
 } from '../../operations/calendars';
-import type { Clock } from '../foundation/clock';
-import type { Reader, Transaction } from '../foundation/database/connect';
+import type { Transaction } from '../foundation/database/connect';
 import { insertAll } from '../foundation/database/insert-all';
-import { busyTime, calendar, person } from '../foundation/database/schema';
+import { keyedDigest } from '../foundation/keyed-digest';
+import { busyTime, calendar, calendarException, person } from '../foundation/database/schema';
 import { newId } from '../foundation/identifiers';
 import { performs, type Asked } from '../foundation/runner/perform';
 
@@ -19,11 +20,11 @@ const lock = ({ tx, input }: Asked<{ readonly person: string }>) => lockPerson(t
 /** Keeps a calendar with what was read from it. */
 export const addCalendar = performs(calendarAdd).by({
 	lock,
-	async work({ tx, clock, input: { person: personId, name, address, busy } }) {
+	async work({ tx, clock, config, input: { person: personId, name, address, busy } }) {
 		const id = newId(clock);
 		const now = clock.now();
 		await tx.insert(calendar).values({ id, personId, name, address, readAt: now, triedAt: now });
-		await writeBusy(tx, clock, personId, id, busy);
+		await writeEntries({ tx, clock, config }, personId, id, busy);
 		const after = { calendar: id, person: personId, entries: busy.length };
 		return { done: {}, act: { kind: 'calendar.added', personId, after } };
 	},
@@ -32,11 +33,11 @@ export const addCalendar = performs(calendarAdd).by({
 /** Takes over what an address was found to hold. Most hours nothing is new: then no page is told. */
 export const takeReading = performs(calendarRead).by({
 	lock,
-	async work({ tx, clock, input: { person: personId, calendar: id, busy } }) {
+	async work({ tx, clock, config, input: { person: personId, calendar: id, busy } }) {
 		const [there] = await tx.select().from(calendar).where(eq(calendar.id, id));
-		if (!there || (await isUnchanged(tx, id, busy))) return { done: {}, act: null };
+		if (!there || (await isUnchanged({ tx, config }, id, busy))) return { done: {}, act: null };
 		await tx.delete(busyTime).where(eq(busyTime.calendarId, id));
-		await writeBusy(tx, clock, personId, id, busy);
+		await writeEntries({ tx, clock, config }, personId, id, busy);
 		const after = { calendar: id, person: personId, entries: busy.length };
 		return { done: {}, act: { kind: 'calendar.read', personId, after } };
 	},
@@ -59,7 +60,9 @@ export const removeCalendar = performs(calendarRemove).by({
 export const addBlock = performs(blockAdd).by({
 	lock,
 	async work({ tx, clock, input: { person: personId, ...block } }) {
-		await writeBusy(tx, clock, personId, null, [{ ...block, kind: 'busy' }]);
+		const { start: startsAt, end: endsAt, allDay } = block;
+		const row = { id: newId(clock), personId, kind: 'busy' as const, startsAt, endsAt, allDay };
+		await tx.insert(busyTime).values(row);
 		const after = { person: personId, ...block };
 		return { done: {}, act: { kind: 'busy.changed', personId, after } };
 	},
@@ -80,41 +83,85 @@ export const removeBlock = performs(blockRemove).by({
 	},
 });
 
+/** Takes over what a person says of one of their entries; it goes for all of its turns, and stays when it is read again. */
+export const setEntryCounts = performs(entryCounts).by({
+	lock,
+	async work({ tx, input: { person: personId, busy, counts } }) {
+		const [row] = await tx
+			.select()
+			.from(busyTime)
+			.where(and(eq(busyTime.id, busy), eq(busyTime.personId, personId)));
+		if (!row || row.entry === null || row.counts === counts) return { done: {}, act: null };
+		const { entry } = row;
+		const same = and(eq(busyTime.personId, personId), eq(busyTime.entry, entry));
+		await tx.update(busyTime).set({ counts }).where(same);
+		if (counts)
+			await tx
+				.delete(calendarException)
+				.where(and(eq(calendarException.personId, personId), eq(calendarException.entry, entry)));
+		else await tx.insert(calendarException).values({ personId, entry }).onConflictDoNothing();
+		const after = { person: personId, busy, counts };
+		return { done: {}, act: { kind: 'busy.changed', personId, after } };
+	},
+});
+
 /** Bookings with the person wait, so that none slips in under a duty that is being written. */
 async function lockPerson(tx: Transaction, personId: string): Promise<void> {
 	await tx.select({ id: person.id }).from(person).where(eq(person.id, personId)).for('update');
 }
 
-async function writeBusy(
-	tx: Transaction,
-	clock: Clock,
+const PURPOSE = 'calendar-entry';
+
+/** By what an entry is known here, as its calendar's own name for it may say what it is about; without one, by when it is. */
+const entryDigest = ({ key }: Asked<unknown>['config'], { entry, start, end }: BusyTime): string =>
+	keyedDigest(key, PURPOSE, entry || `${start}/${end}`);
+
+/** Each entry is known by its digest alone; those of which the person has said so do not count. */
+async function writeEntries(
+	{ tx, clock, config }: Pick<Asked<unknown>, 'tx' | 'clock' | 'config'>,
 	personId: string,
-	calendarId: string | null,
+	calendarId: string,
 	busy: readonly BusyTime[],
 ): Promise<void> {
+	const rows = busy.map((time) => ({
+		id: newId(clock),
+		personId,
+		calendarId,
+		kind: time.kind,
+		allDay: time.allDay,
+		startsAt: time.start,
+		endsAt: time.end,
+		entry: entryDigest(config, time),
+	}));
+	const excepted = await tx
+		.select({ entry: calendarException.entry })
+		.from(calendarException)
+		.where(
+			and(
+				eq(calendarException.personId, personId),
+				inArray(calendarException.entry, [...new Set(rows.map(({ entry }) => entry))]),
+			),
+		);
+	const uncounted = new Set(excepted.map(({ entry }) => entry));
 	await insertAll(
 		tx,
 		busyTime,
-		busy.map(({ start, end, kind, allDay }) => ({
-			id: newId(clock),
-			personId,
-			calendarId,
-			kind,
-			allDay,
-			startsAt: start,
-			endsAt: end,
-		})),
+		rows.map((row) => ({ ...row, counts: !uncounted.has(row.entry) })),
 	);
 }
 
 async function isUnchanged(
-	tx: Reader,
+	{ tx, config }: Pick<Asked<unknown>, 'tx' | 'config'>,
 	calendarId: string,
 	busy: readonly BusyTime[],
 ): Promise<boolean> {
 	const rows = await tx.select().from(busyTime).where(eq(busyTime.calendarId, calendarId));
-	const key = (start: number, end: number, kind: string) => `${start}/${end}/${kind}`;
-	const known = rows.map(({ startsAt, endsAt, kind }) => key(startsAt, endsAt, kind)).sort();
-	const found = busy.map(({ start, end, kind }) => key(start, end, kind)).sort();
+	const key = (...facts: readonly unknown[]) => facts.join('/');
+	const known = rows
+		.map(({ startsAt, endsAt, kind, entry }) => key(startsAt, endsAt, kind, entry))
+		.sort();
+	const found = busy
+		.map((time) => key(time.start, time.end, time.kind, entryDigest(config, time)))
+		.sort();
 	return known.length === found.length && known.every((entry, index) => entry === found[index]);
 }

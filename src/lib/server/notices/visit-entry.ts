@@ -13,6 +13,7 @@ import type { CalendarPart } from '../messages/mailer';
 import type { Writing } from './writing';
 import type { ToldAdult } from './told-adult';
 import { rowOf } from './visit-words';
+import { ownEntryId } from '../../core/calendars/own-entries';
 
 /** Before a visit, minutes. */
 const REMINDERS = [24 * 60, 60];
@@ -54,7 +55,7 @@ function entryOf(
 	});
 	const { start, end } = isOver ? wholeDay(date, view.conference.timeZone) : spanOf(own);
 	const event = calendar.createEvent({
-		id: `${view.conference.id}-${row.familyId}-${date}@ten-chairs`,
+		id: ownEntryId(`${view.conference.id}-${row.familyId}-${date}`),
 		stamp: new Date(app.clock.now()),
 		sequence: Math.max(0, Math.floor((at - BEGINNING) / 1000)),
 		status: isOver ? ICalEventStatus.CANCELLED : statusOf(own),

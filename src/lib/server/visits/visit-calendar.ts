@@ -4,6 +4,7 @@ import ical, {
 	ICalEventStatus,
 	type ICalEvent,
 } from 'ical-generator';
+import { ownEntryId } from '../../core/calendars/own-entries';
 import type { FamilyProjection } from '../../core/visits/family-projection';
 import type { EndedAppointment } from './ended-appointments';
 import type { GuestView } from './guests';
@@ -76,7 +77,7 @@ function remind(event: ICalEvent): void {
 }
 
 /** Stays as long as the appointment, however it moves. */
-const eventId = ({ id }: { readonly id: string }): string => `${id}@ten-chairs`;
+const eventId = ({ id }: { readonly id: string }): string => ownEntryId(id);
 
 /** The one appointment that a guest was asked along to. */
 export function guestCalendar(
@@ -116,7 +117,7 @@ export function openingCalendar(
 		method: ICalCalendarMethod.PUBLISH,
 	});
 	const event = calendar.createEvent({
-		id: `${words.id}-opens@ten-chairs`,
+		id: ownEntryId(`${words.id}-opens`),
 		stamp: new Date(now),
 		start: new Date(opensAt),
 		end: new Date(opensAt + QUARTER_OF_AN_HOUR),

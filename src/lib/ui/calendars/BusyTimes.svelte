@@ -5,6 +5,13 @@
 	import { m } from '$lib/paraglide/messages';
 	import { dateText, momentText, timeText } from '../parts/format/when';
 
+	interface Block {
+		readonly id: string;
+		readonly start: number;
+		readonly end: number;
+		readonly allDay: boolean;
+	}
+
 	/** What keeps a person from receiving: calendars, and hours off by hand. */
 	let {
 		calendars,
@@ -22,20 +29,20 @@
 			/** Why it could not be read again. */
 			readonly failure: string | null;
 			readonly entries: number;
+			/** Entries that lie over the person's slots. */
+			readonly closing: readonly (Block & {
+				readonly turns: number;
+				readonly counts: boolean;
+			})[];
 		}[];
-		blocks: readonly {
-			readonly id: string;
-			readonly start: number;
-			readonly end: number;
-			readonly allDay: boolean;
-		}[];
+		blocks: readonly Block[];
 		zone: string;
 		said?: string;
 		problem?: string;
 		enhance: typeof Enhance;
 	} = $props();
 
-	const blockText = ({ start, end, allDay }: (typeof blocks)[number]) =>
+	const blockText = ({ start, end, allDay }: Block) =>
 		allDay
 			? m.block_whole_day({ date: dateText(start, zone) })
 			: m.block_hours({
@@ -51,7 +58,7 @@
 	{#if problem}<p class="mb-2 text-error" role="alert">{problem}</p>{/if}
 	{#if said}<p class="mb-2" role="status">{said}</p>{/if}
 	<ul class="mb-3 border-t border-base-300">
-		{#each calendars as { id, name, host, readAt, failure, entries } (id)}
+		{#each calendars as { id, name, host, readAt, failure, entries, closing } (id)}
 			<li class="flex flex-wrap items-baseline gap-x-3 border-b border-base-300 py-1.5">
 				<strong>{name}</strong>
 				<span class="quiet text-small">
@@ -67,6 +74,30 @@
 					</button>
 				</form>
 				{#if failure}<p class="w-full text-small text-error">{failure}</p>{/if}
+				{#if closing.length}
+					<div class="w-full">
+						<p class="quiet text-small">{m.calendar_closing()}</p>
+						<ul>
+							{#each closing as entry (entry.id)}
+								<li class="flex flex-wrap items-baseline gap-x-3 py-1">
+									<span class:line-through={!entry.counts}>{blockText(entry)}</span>
+									{#if entry.turns > 1}
+										<span class="quiet text-small">
+											{m.calendar_more_turns({ count: entry.turns - 1 })}
+										</span>
+									{/if}
+									<form method="post" action="?/entry" class="ms-auto" use:enhance>
+										<input type="hidden" name="busy" value={entry.id} />
+										{#if !entry.counts}<input type="hidden" name="counts" value="yes" />{/if}
+										<button class="btn btn-ghost btn-xs">
+											{entry.counts ? m.calendar_entry_not() : m.calendar_entry_again()}
+										</button>
+									</form>
+								</li>
+							{/each}
+						</ul>
+					</div>
+				{/if}
 			</li>
 		{/each}
 		{#each blocks as block (block.id)}

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { tick } from 'svelte';
 	import type { FamilyProjection, ShownAppointment } from '$lib/core/visits/family-projection';
+	import { z } from 'zod/mini';
 	import { guestAsk, guestWithdraw } from '$lib/operations/visits';
 	import { m } from '$lib/paraglide/messages';
 	import CopyLink from '../parts/CopyLink.svelte';
@@ -29,7 +30,7 @@
 	let form = $state<HTMLElement>();
 
 	const faults = $derived.by(() => {
-		const read = guestAsk.input.safeParse({ appointment: appointment.id, name, email });
+		const read = z.safeParse(guestAsk.input, { appointment: appointment.id, name, email });
 		const paths = read.success ? [] : read.error.issues.map(({ path }) => path[0]);
 		return {
 			name: paths.includes('name') ? [m.guest_name_missing()] : [],

@@ -34,6 +34,13 @@ export const localDateText = (date: string, width: 'long' | 'short' = 'long'): s
 export const weekdayText = (date: string): string =>
 	writtenWeekday(formatLocale(), 'UTC')(Date.parse(`${date}T12:00:00Z`));
 
+/** Makes what writes dates: a browser reads its tables for the first of them, which takes long on a phone. */
+export function warmWriters(): void {
+	localDateText('2026-01-01', 'long');
+	localDateText('2026-01-01', 'short');
+	timeText(0, 'UTC');
+}
+
 /** Names in a row: `Leila and Tomas`. */
 export const listText = (names: readonly string[]): string =>
 	new Intl.ListFormat(formatLocale(), { type: 'conjunction' }).format(names);

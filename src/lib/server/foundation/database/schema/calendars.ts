@@ -1,5 +1,5 @@
 import type { PersonId } from '../../../../core/ids';
-import { boolean, index, pgTable, text, uuid } from 'drizzle-orm/pg-core';
+import { boolean, index, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
 import { id, instant, version } from './columns';
 import { person } from './people';
 
@@ -40,9 +40,27 @@ export const busyTime = pgTable(
 		startsAt: instant('starts_at').notNull(),
 		endsAt: instant('ends_at').notNull(),
 		allDay: boolean('all_day').notNull(),
+		/** Digest of what its calendar knows the entry by, the same for all its turns; `null`: a block by hand. */
+		entry: text('entry'),
+		/** Its owner may say of an entry that it keeps nobody from receiving. */
+		counts: boolean('counts').notNull().default(true),
 	},
 	(table) => [
 		index('busy_time_person').on(table.personId, table.startsAt),
 		index('busy_time_calendar').on(table.calendarId),
 	],
+);
+
+/** An entry of which its owner has said that it does not count, for as often as the calendar is read again. */
+export const calendarException = pgTable(
+	'calendar_exception',
+	{
+		personId: uuid('person_id')
+			.$type<PersonId>()
+			.notNull()
+			.references(() => person.id),
+		/** As in `busy_time`. */
+		entry: text('entry').notNull(),
+	},
+	(table) => [primaryKey({ columns: [table.personId, table.entry] })],
 );
