@@ -13,8 +13,22 @@ export const noticeKinds = [
 	'reminder',
 	'invited',
 	'not-booked',
+	/** To a teacher or interpreter, on the evening before: what the day holds. */
+	'teacher-day',
+	/** To the same: what became different after that. */
+	'teacher-changed',
+	/** To a teacher: an appointment that is asked for. */
+	'teacher-asked',
+	/** To the office: what a day has brought, and what waits. */
+	'office-day',
+	/** To the office: a family asks something. */
+	'office-question',
 ] as const;
 export type NoticeKind = (typeof noticeKinds)[number];
+
+/** Of what somebody who receives wants to be told. */
+export const toldChoices = ['all', 'changes', 'nothing'] as const;
+export type ToldChoice = (typeof toldChoices)[number];
 
 /** How far a notice is. */
 export const noticeStates = ['waiting', 'sending', 'sent', 'failed', 'not-sent'] as const;

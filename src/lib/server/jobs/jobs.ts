@@ -4,6 +4,7 @@ import type { App } from '../app';
 import { tendVisits } from '../visits/tend-visits';
 import { readAllCalendars } from '../calendars/calendars';
 import { writeReminders } from '../notices/write-reminders';
+import { writeSummaries } from '../notices/write-summaries';
 import { sendLinks } from '../messages/send-links';
 import { describeError } from '../foundation/failures/describe-error';
 import { linkWords } from '../messages/message-words';
@@ -30,7 +31,10 @@ export async function startJobs(app: App): Promise<Runner> {
 				const { conference } = z.object({ conference: z.string() }).parse(payload);
 				await tendWaitingLists(app, conference);
 			},
-			'write-reminders': async () => void (await writeReminders(app)),
+			'write-reminders': async () => {
+				await writeReminders(app);
+				await writeSummaries(app);
+			},
 			'send-links': async (payload) => {
 				const { sending } = z.object({ sending: z.string() }).parse(payload);
 				await sendLinks(app, sending, await linkWords(app));

@@ -3,13 +3,15 @@ import { htmlWording } from '../../core/notices/html-wording';
 import type { NoticeReason } from '../../core/notices/kinds';
 import { plainWording } from '../../core/notices/wording';
 import type { App } from '../app';
-import { adult, guest } from '../foundation/database/schema';
+import { account, adult, guest, person } from '../foundation/database/schema';
 import type { Message } from '../messages/mailer';
 import { readSchool } from '../register/school';
 import { guestWording } from './guest-wording';
 import { invitationWording } from './invitation-wording';
 import { linkWording } from './link-wording';
 import { offerWording } from './offer-wording';
+import { officeWording } from './office-wording';
+import { teacherWording } from './teacher-wording';
 import { visitWording } from './visit-wording';
 import type { NoticeRow, Writing, Written } from './writing';
 import { answerWording } from './answer-wording';
@@ -48,6 +50,14 @@ async function addressOf({ db }: App, row: NoticeRow): Promise<string | null | '
 		const [known] = await db.select().from(adult).where(eq(adult.id, row.adultId));
 		return !known || known.leftAt !== null ? 'gone' : known.email;
 	}
+	if (row.personId) {
+		const [known] = await db.select().from(person).where(eq(person.id, row.personId));
+		return !known || known.leftAt !== null ? 'gone' : known.email;
+	}
+	if (row.accountId) {
+		const [known] = await db.select().from(account).where(eq(account.id, row.accountId));
+		return !known || known.withdrawnAt !== null ? 'gone' : known.email;
+	}
 	const [known] = await db.select().from(guest).where(eq(guest.id, row.guestId!));
 	return known ? known.email || null : 'gone';
 }
@@ -70,6 +80,13 @@ function write(writing: Writing): Promise<Written> {
 		case 'invited':
 		case 'not-booked':
 			return invitationWording(writing);
+		case 'teacher-day':
+		case 'teacher-changed':
+		case 'teacher-asked':
+			return teacherWording(writing);
+		case 'office-day':
+		case 'office-question':
+			return officeWording(writing);
 		case 'asked-along':
 		case 'not-needed':
 			return guestWording(writing);

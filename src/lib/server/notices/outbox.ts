@@ -1,14 +1,15 @@
-import { and, asc, count, desc, eq, or, sql } from 'drizzle-orm';
+import { and, asc, count, desc, eq, sql } from 'drizzle-orm';
 import type { NoticeKind, NoticeReason, NoticeState } from '../../core/notices/kinds';
 import { may, type Actor } from '../../core/permissions/may';
 import { noticeSendAgain } from '../../operations/notices';
 import type { App } from '../app';
 import type { Database } from '../foundation/database/connect';
-import { adult, family, guest, notice } from '../foundation/database/schema';
+import { account, adult, family, guest, notice, person } from '../foundation/database/schema';
 import { ForbiddenError } from '../foundation/forbidden';
 import { performs } from '../foundation/runner/perform';
 import { fullName } from '../register/names';
 import { composeNotice } from './compose-notice';
+import { isOfConference } from './undelivered';
 import type { NoticeRow } from './writing';
 
 /** A notice as the office's list shows it. */
@@ -49,7 +50,8 @@ export async function readOutbox(
 		kind ? eq(notice.kind, kind) : undefined,
 		state ? eq(notice.state, state) : undefined,
 		text
-			? sql`concat_ws(' ', ${adult.givenName}, ${adult.familyName}, ${family.label}, ${guest.name}) ilike ${pattern}`
+			? sql`concat_ws(' ', ${adult.givenName}, ${adult.familyName}, ${family.label}, ${guest.name},
+					${person.givenName}, ${person.familyName}, ${account.name}) ilike ${pattern}`
 			: undefined,
 	);
 	const rows = await joined(db)
@@ -61,6 +63,8 @@ export async function readOutbox(
 		.from(notice)
 		.leftJoin(adult, eq(adult.id, notice.adultId))
 		.leftJoin(guest, eq(guest.id, notice.guestId))
+		.leftJoin(person, eq(person.id, notice.personId))
+		.leftJoin(account, eq(account.id, notice.accountId))
 		.leftJoin(family, eq(family.id, notice.familyId))
 		.where(found);
 	return { lines: rows.map(lineOf), all: counted?.all ?? 0 };
@@ -68,15 +72,14 @@ export async function readOutbox(
 
 const joined = (db: Database) =>
 	db
-		.select({ notice, adult, guest, family })
+		.select({ notice, adult, guest, person, account, family })
 		.from(notice)
 		.leftJoin(adult, eq(adult.id, notice.adultId))
 		.leftJoin(guest, eq(guest.id, notice.guestId))
+		.leftJoin(person, eq(person.id, notice.personId))
+		.leftJoin(account, eq(account.id, notice.accountId))
 		.leftJoin(family, eq(family.id, notice.familyId))
 		.$dynamic();
-
-const isOfConference = (conferenceId: string) =>
-	or(eq(notice.conferenceId, conferenceId), sql`${notice.conferenceId} is null`);
 
 /**
  * That somebody is not told is known to few. What is over looks the same to whoever may not see it, so all others
@@ -87,10 +90,17 @@ const isFor = (actor: Actor) =>
 		? undefined
 		: sql`${notice.reason} is null or ${notice.reason} not in ('not-told', 'over')`;
 
+const recipientOf = ({ adult, person, guest, account }: Parameters<typeof lineOf>[0]): string => {
+	const named = adult ?? person;
+	return named ? fullName(named) : (guest?.name ?? account?.name ?? '');
+};
+
 function lineOf(row: {
 	readonly notice: NoticeRow;
 	readonly adult: typeof adult.$inferSelect | null;
 	readonly guest: typeof guest.$inferSelect | null;
+	readonly person: typeof person.$inferSelect | null;
+	readonly account: typeof account.$inferSelect | null;
 	readonly family: typeof family.$inferSelect | null;
 }): OutboxLine {
 	const { id, kind, state, reason, sentAt, dueAt } = row.notice;
@@ -100,23 +110,10 @@ function lineOf(row: {
 		state,
 		reason,
 		at: sentAt ?? dueAt,
-		to: row.adult ? fullName(row.adult) : (row.guest?.name ?? ''),
+		to: recipientOf(row),
 		family: row.family && { id: row.family.id, label: row.family.label ?? '' },
 	};
 }
-
-/** How many notices of a conference did not reach anybody and should have. */
-export const countUndelivered = (db: Database, conferenceId: string): Promise<number> =>
-	db.$count(
-		notice,
-		and(
-			isOfConference(conferenceId),
-			or(
-				eq(notice.state, 'failed'),
-				and(eq(notice.state, 'not-sent'), eq(notice.reason, 'no-address')),
-			),
-		),
-	);
 
 /** A notice as its recipient reads it, with private links made unreadable; `null` for an unknown one. */
 export async function readNotice(

@@ -1,14 +1,15 @@
 import { and, eq, gt, inArray, isNull, lte } from 'drizzle-orm';
 import { groupBy } from '../../core/group-by';
-import { localOf } from '../../core/time/local-of';
+import { afterQuiet, usualNoticeRules } from '../../core/notices/notice-rules';
+import { localOf, MINUTE } from '../../core/time/local-of';
 import type { App } from '../app';
 import { adult, appointment, conference, familyAdult, notice } from '../foundation/database/schema';
 import { insertAll } from '../foundation/database/insert-all';
 import { newId } from '../foundation/identifiers';
 
-const HOUR = 60 * 60_000;
-/** How long before the first appointment of a date a family is reminded; milliseconds. */
-const REMINDED_BEFORE: readonly number[] = [24 * HOUR, HOUR];
+const HOUR = 60 * MINUTE;
+/** The longest that somebody may be reminded before; milliseconds. */
+const LONGEST = 14 * 24 * HOUR;
 /** A reminder that is later than this is of no use any more; milliseconds. */
 const LATEST = HOUR / 2;
 
@@ -21,7 +22,7 @@ export async function writeReminders(app: Pick<App, 'db' | 'clock'>): Promise<nu
 	const { db, clock } = app;
 	const now = clock.now();
 	const rows = await db
-		.select({ appointment, zone: conference.timeZone })
+		.select({ appointment, zone: conference.timeZone, rules: conference.noticeRules })
 		.from(appointment)
 		.innerJoin(conference, eq(conference.id, appointment.conferenceId))
 		.where(
@@ -29,7 +30,7 @@ export async function writeReminders(app: Pick<App, 'db' | 'clock'>): Promise<nu
 				eq(appointment.stands, true),
 				isNull(conference.withdrawnAt),
 				gt(appointment.startsAt, now),
-				lte(appointment.startsAt, now + Math.max(...REMINDED_BEFORE)),
+				lte(appointment.startsAt, now + LONGEST),
 			),
 		)
 		.orderBy(appointment.startsAt);
@@ -37,13 +38,23 @@ export async function writeReminders(app: Pick<App, 'db' | 'clock'>): Promise<nu
 		[familyId, conferenceId, localOf(startsAt, zone).date].join(' '),
 	);
 	const due = [...visits.values()].flatMap(([first]) => {
-		const { startsAt, familyId, conferenceId } = first!.appointment;
-		const { date } = localOf(startsAt, first!.zone);
-		return REMINDED_BEFORE.filter((before) => isNow(startsAt - before, now)).map((before) => ({
-			familyId,
-			conferenceId,
-			about: `${date} ${startsAt} ${before / HOUR}`,
-		}));
+		const { zone, appointment } = first!;
+		const rules = { ...usualNoticeRules, ...first!.rules };
+		const { startsAt, familyId, conferenceId } = appointment;
+		const { date } = localOf(startsAt, zone);
+		return rules.remindBefore
+			.map((minutes) => minutes * MINUTE)
+			.filter((before) => isNow(startsAt - before, now))
+			.map((before) => {
+				const dueAt = afterQuiet(now, zone, rules, 'reminder');
+				return {
+					familyId,
+					conferenceId,
+					about: `${date} ${startsAt} ${before / HOUR}`,
+					// Better at night than not at all.
+					dueAt: dueAt < startsAt ? dueAt : now,
+				};
+			});
 	});
 	return due.length === 0 ? 0 : write(app, due);
 }
@@ -67,6 +78,7 @@ async function write(
 		readonly familyId: typeof appointment.$inferSelect.familyId;
 		readonly conferenceId: string;
 		readonly about: string;
+		readonly dueAt: number;
 	}[],
 ): Promise<number> {
 	const adults = await db
@@ -102,7 +114,6 @@ async function write(
 				adultId,
 				id: newId(clock),
 				kind: 'reminder' as const,
-				dueAt: clock.now(),
 			})),
 	);
 	await db.transaction((tx) => insertAll(tx, notice, fresh));

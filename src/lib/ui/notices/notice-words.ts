@@ -30,6 +30,16 @@ export function kindText(kind: NoticeKind): string {
 			return m.outbox_kind_invited();
 		case 'not-booked':
 			return m.outbox_kind_not_booked();
+		case 'teacher-day':
+			return m.outbox_kind_teacher_day();
+		case 'teacher-changed':
+			return m.outbox_kind_teacher_changed();
+		case 'teacher-asked':
+			return m.outbox_kind_teacher_asked();
+		case 'office-day':
+			return m.outbox_kind_office_day();
+		case 'office-question':
+			return m.outbox_kind_office_question();
 	}
 }
 

@@ -36,7 +36,7 @@ import {
  * Left out are accounts and ways in, what few may know, and holds, which end by themselves.
  */
 export const fileTables = {
-	people: { table: person, shared: true, without: ['accountId'] },
+	people: { table: person, shared: true, without: ['accountId', 'told'] },
 	classes: { table: schoolClass, shared: true },
 	classTeachers: { table: classTeacher, shared: true },
 	students: { table: student, shared: true },

@@ -25,8 +25,8 @@ export interface Consequences {
 	readonly pages?: true;
 	/** Something may have become free: whoever waits for it is looked for, after the transaction. */
 	readonly waitingList?: true;
-	/** Who is told of it, and by which kind of notice. */
-	readonly tells?: Tells;
+	/** Who is told of it, and by which kinds of notices. */
+	readonly tells?: readonly Tells[];
 }
 
 /** What is told of an act, and to whom. */
@@ -34,15 +34,23 @@ export interface Tells {
 	readonly kind: NoticeKind;
 	/**
 	 * The adults of the family it happened to; whoever asked the school, or lost a link; somebody asked along; those
-	 * whom the act lists.
+	 * whom the act lists; who receives or interprets on a date that they were told of; who is asked for; the office.
 	 */
-	readonly whom: 'family' | 'asker' | 'losers' | 'guest' | 'listed';
+	readonly whom:
+		'family' | 'asker' | 'losers' | 'guest' | 'listed' | 'receivers' | 'asked-for' | 'office';
 	/** The family can take it back for a short while: so long it is not told. */
 	readonly isHeldBack?: true;
 }
 
 const toFamily = (kind: NoticeKind): Tells => ({ kind, whom: 'family' });
-const toFamilyLater = (kind: NoticeKind): Tells => ({ kind, whom: 'family', isHeldBack: true });
+const TO_RECEIVERS: Tells = { kind: 'teacher-changed', whom: 'receivers', isHeldBack: true };
+const TO_ASKED_FOR: Tells = { kind: 'teacher-asked', whom: 'asked-for', isHeldBack: true };
+/** What a family can do about its visit. */
+const ofVisit = (kind: NoticeKind): readonly Tells[] => [
+	{ kind, whom: 'family', isHeldBack: true },
+	TO_ASKED_FOR,
+	TO_RECEIVERS,
+];
 
 const NOTHING: Consequences = { concerns: 'none' };
 /** Only what concerns that family: never the conference's row, which all families would wait for. */
@@ -78,30 +86,36 @@ export const consequences: Readonly<Record<ActKind, Consequences>> = {
 	'calendar.read': BUSY,
 	'busy.changed': BUSY,
 
-	'visit.booked': { ...SEATS_TAKEN, tells: toFamilyLater('booked') },
-	'visit.changed': { ...SEATS_FREED, tells: toFamilyLater('changed') },
-	'visit.cancelled': { ...SEATS_FREED, tells: toFamilyLater('cancelled') },
-	'visit.undone': { ...SEATS_FREED, tells: toFamily('changed') },
-	'appointment.accepted': { ...SEATS_TAKEN, tells: toFamily('accepted') },
-	'appointment.declined': { ...SEATS_FREED, tells: toFamily('declined') },
+	'visit.booked': { ...SEATS_TAKEN, tells: ofVisit('booked') },
+	'visit.changed': { ...SEATS_FREED, tells: ofVisit('changed') },
+	'visit.cancelled': { ...SEATS_FREED, tells: ofVisit('cancelled') },
+	'visit.undone': { ...SEATS_FREED, tells: [toFamily('changed'), TO_RECEIVERS] },
+	'appointment.accepted': { ...SEATS_TAKEN, tells: [toFamily('accepted')] },
+	'appointment.declined': { ...SEATS_FREED, tells: [toFamily('declined')] },
 	'hold.made': SEATS_TAKEN,
 	'hold.given-back': SEATS_FREED,
 	'hold.lapsed': SEATS_FREED,
-	'offer.made': { ...SEATS_TAKEN, tells: toFamily('offered') },
+	'offer.made': { ...SEATS_TAKEN, tells: [toFamily('offered')] },
 	'offer.declined': SEATS_FREED,
 
 	'waiting.joined': { concerns: 'its-conference', waitingList: true },
 	'waiting.left': SEATS_FREED,
-	'waiting.offered': { ...SEATS_TAKEN, tells: toFamily('offered') },
+	'waiting.offered': { ...SEATS_TAKEN, tells: [toFamily('offered')] },
 	// Whoever tends the list goes on with it.
 	'waiting.lapsed': SEATS_TAKEN,
 	'waiting.served': NOTHING,
 
-	'guest.asked': { ...NOTHING, tells: { kind: 'asked-along', whom: 'guest' } },
-	'guest.withdrawn': { ...NOTHING, tells: { kind: 'not-needed', whom: 'guest' } },
+	'guest.asked': { ...NOTHING, tells: [{ kind: 'asked-along', whom: 'guest' }] },
+	'guest.withdrawn': { ...NOTHING, tells: [{ kind: 'not-needed', whom: 'guest' }] },
 
-	'enquiry.made': { ...NOTHING, tells: { kind: 'lost-link', whom: 'losers' } },
-	'enquiry.answered': { ...NOTHING, tells: { kind: 'answered', whom: 'asker' } },
+	'enquiry.made': {
+		...NOTHING,
+		tells: [
+			{ kind: 'lost-link', whom: 'losers' },
+			{ kind: 'office-question', whom: 'office' },
+		],
+	},
+	'enquiry.answered': { ...NOTHING, tells: [{ kind: 'answered', whom: 'asker' }] },
 
 	'register.lists-read': REGROUPED,
 	'register.undone': REGROUPED,
@@ -116,8 +130,8 @@ export const consequences: Readonly<Record<ActKind, Consequences>> = {
 	'invitations.made': NOTHING,
 	'link.renewed': NOTHING,
 	'link.withdrawn': NOTHING,
-	'families.invited': { ...NOTHING, tells: { kind: 'invited', whom: 'listed' } },
-	'families.reminded': { ...NOTHING, tells: { kind: 'not-booked', whom: 'listed' } },
+	'families.invited': { ...NOTHING, tells: [{ kind: 'invited', whom: 'listed' }] },
+	'families.reminded': { ...NOTHING, tells: [{ kind: 'not-booked', whom: 'listed' }] },
 	'notice.sent-again': NOTHING,
 	'adult.changed': NOTHING,
 	'links.sent': NOTHING,

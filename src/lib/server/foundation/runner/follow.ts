@@ -18,8 +18,8 @@ export async function follow(
 	actor: Actor,
 	act: DoneAct & { readonly id: string },
 ): Promise<void> {
-	const { concerns, wishes, snapshot, pages, waitingList, tells } = consequences[act.kind];
-	if (tells) await writeNotices(tx, clock, actor, { act, tells });
+	const { concerns, wishes, snapshot, pages, waitingList, tells = [] } = consequences[act.kind];
+	await writeNotices(tx, clock, actor, { act, tells });
 	const isDerived = typeof wishes === 'function' ? wishes(act) : wishes === true;
 	for (const id of await conferencesOf(tx, concerns, act)) {
 		if (isDerived && (await isOpenToFamilies(tx, id))) await deriveWishes(tx, clock, id);

@@ -16,6 +16,8 @@ export const account = pgTable(
 			.default('helper'),
 		/** Among the few who know of withdrawn rights and of families kept apart. */
 		knowsSafety: boolean('knows_safety').notNull().default(false),
+		/** Of an organiser: whether the office's messages come to this address. */
+		isTold: boolean('is_told').notNull().default(true),
 		twoFactorEnabled: boolean('two_factor_enabled').notNull().default(false),
 		withdrawnAt: dateTime('withdrawn_at'),
 		createdAt: dateTime('created_at').notNull(),

@@ -1,6 +1,7 @@
 import { placeKinds } from '../../../../core/ways-to-meet';
 import { boolean, jsonb, pgTable, smallint, text } from 'drizzle-orm/pg-core';
 import type { WeeklyHours } from '../../../../core/desks/desk-plan';
+import { usualNoticeRules, type NoticeRules } from '../../../../core/notices/notice-rules';
 import { usualRules, type Rules } from '../../../../core/snapshot/rules';
 import type { Hours } from '../../../../core/slots/hours';
 import { id, instant, version } from './columns';
@@ -40,5 +41,10 @@ export const conference = pgTable('conference', {
 	/** Counts the changes of the set-up (not the bookings). */
 	/** Who may book when, and how much. */
 	rules: jsonb('rules').$type<Rules>().notNull().default(usualRules),
+	/** How its people are told. */
+	noticeRules: jsonb('notice_rules')
+		.$type<NoticeRules>()
+		.notNull()
+		.default(usualNoticeRules),
 	version: version(),
 });

@@ -1,10 +1,11 @@
 import { sql } from 'drizzle-orm';
 import { check, index, pgTable, smallint, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
-import type { AdultId, FamilyId } from '../../../../core/ids';
+import type { AdultId, FamilyId, PersonId } from '../../../../core/ids';
 import { noticeKinds, noticeReasons, noticeStates } from '../../../../core/notices/kinds';
 import { id, instant } from './columns';
+import { account } from './accounts';
 import { conference } from './conferences';
-import { adult, family } from './people';
+import { adult, family, person } from './people';
 import { act, guest } from './visits';
 
 /**
@@ -16,7 +17,7 @@ export const notice = pgTable(
 	{
 		id: id(),
 		kind: text('kind', { enum: noticeKinds }).notNull(),
-		/** Of which act it tells; null for a reminder, which `about` tells from every other. */
+		/** Of which act it tells; null for a reminder or a summary, which `about` tells from every other. */
 		actId: uuid('act_id').references(() => act.id),
 		/** Once for each recipient: a date and a moment, for a reminder. */
 		about: text('about'),
@@ -28,6 +29,12 @@ export const notice = pgTable(
 			.$type<AdultId>()
 			.references(() => adult.id),
 		guestId: uuid('guest_id').references(() => guest.id),
+		/** A teacher or interpreter. */
+		personId: uuid('person_id')
+			.$type<PersonId>()
+			.references(() => person.id),
+		/** Somebody of the office. */
+		accountId: uuid('account_id').references(() => account.id),
 		/** By which edition of the words it is written. */
 		edition: smallint('edition').notNull().default(1),
 		dueAt: instant('due_at').notNull(),
@@ -39,13 +46,22 @@ export const notice = pgTable(
 		sentAt: instant('sent_at'),
 	},
 	(table) => [
-		check('notice_recipient', sql`num_nonnulls(adult_id, guest_id) = 1`),
+		check(
+			'notice_recipient',
+			sql`num_nonnulls(adult_id, guest_id, person_id, account_id) = 1`,
+		),
 		check('notice_about', sql`num_nonnulls(act_id, about) = 1`),
 		index('notice_open')
 			.on(table.dueAt)
 			.where(sql`${table.state} in ('waiting', 'sending')`),
 		uniqueIndex('notice_reminder_once')
 			.on(table.adultId, table.about)
+			.where(sql`${table.about} is not null`),
+		uniqueIndex('notice_summary_once')
+			.on(table.personId, table.conferenceId, table.about)
+			.where(sql`${table.about} is not null`),
+		uniqueIndex('notice_office_once')
+			.on(table.accountId, table.conferenceId, table.about)
 			.where(sql`${table.about} is not null`),
 		index('notice_act').on(table.actId),
 		index('notice_conference').on(table.conferenceId, table.dueAt),

@@ -1,4 +1,5 @@
 import type { AdultId, FamilyId, PersonId, StudentId } from '../../../../core/ids';
+import { toldChoices } from '../../../../core/notices/kinds';
 import { sql } from 'drizzle-orm';
 import {
 	bigserial,
@@ -54,6 +55,8 @@ export const person = pgTable('person', {
 	languages: text('languages').array().notNull().default([]),
 	/** When an interpreter can come, in the school's words. */
 	hours: text('hours'),
+	/** Of what the person wants to be told: a summary and changes, changes alone, or nothing. */
+	told: text('told', { enum: toldChoices }).notNull().default('all'),
 	accountId: uuid('account_id')
 		.unique()
 		.references(() => account.id, { onDelete: 'set null' }),
