@@ -60,6 +60,7 @@ test('the office’s pages of a conference are accessible, in both themes, and a
 		'winter-conferences/desks',
 		'winter-conferences/open',
 		'winter-conferences/families',
+		'winter-conferences/notices',
 		'winter-conferences/outbox',
 	]) {
 		await page.goto(`${demo.origin}/office/${path}`);

@@ -58,6 +58,7 @@ export type ActKind =
 	| 'families.invited'
 	| 'families.reminded'
 	| 'notice.sent-again'
+	| 'notices.set'
 	| 'adult.changed'
 	| 'links.sent'
 	| 'link.confirmed'

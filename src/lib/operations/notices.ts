@@ -1,6 +1,11 @@
 import { z } from 'zod/mini';
+import { hasKnownPlaceholders } from '../core/notices/own-words';
+import { OWN_WORDS, type OwnWords } from '../core/notices/notice-rules';
+import { parseTypedTime } from '../core/time/typed-time';
 import { change, reasons } from './change';
+import { says } from './sentence';
 import { id } from './shapes';
+import { emailOrNone } from './typed-text';
 
 /** Has a notice sent once more, as things are now. */
 export const noticeSendAgain = change({
@@ -19,4 +24,53 @@ export const familiesTell = change({
 	done: z.object({ told: z.number() }),
 	refusal: reasons('nobody'),
 	leaves: ['families.invited', 'families.reminded'],
+});
+
+/** A time of day as people type it; what is not ticked may be empty. */
+const typedTime = z
+	.string()
+	.check(
+		z.refine((typed) => typed.trim() === '' || parseTypedTime(typed) !== null, says('time_wrong')),
+	);
+
+const ownWords = z._default(
+	z
+		.string()
+		.check(
+			z.maxLength(2000, says('text_too_long')),
+			z.refine(hasKnownPlaceholders, says('words_placeholder_unknown')),
+		),
+	'',
+);
+
+type WordsField = `words-${OwnWords}`;
+
+/** The field of a form in which the school writes its own words. */
+export const wordsField = (kind: OwnWords): WordsField => `words-${kind}`;
+
+const wordsFields = Object.fromEntries(
+	OWN_WORDS.map((kind) => [wordsField(kind), ownWords]),
+) as Record<WordsField, typeof ownWords>;
+
+/** Sets how the people of a conference are told, from a form in which all of it stands. */
+export const noticeRulesSet = change({
+	name: 'notices.set',
+	may: 'rules.change',
+	input: z.object({
+		conferenceId: id,
+		/** Minutes before. */
+		remind: z.array(z.string().check(z.regex(/^\d{1,5}$/))).check(z.maxLength(6)),
+		evening: z.boolean(),
+		eveningAt: typedTime,
+		changes: z.boolean(),
+		office: z.boolean(),
+		officeAt: typedTime,
+		questions: z.boolean(),
+		quiet: z.boolean(),
+		quietFrom: typedTime,
+		quietUntil: typedTime,
+		replyTo: emailOrNone,
+		...wordsFields,
+	}),
+	leaves: ['notices.set'],
 });

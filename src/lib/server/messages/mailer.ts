@@ -14,6 +14,8 @@ export interface Message {
 	/** What it is about, for telling a repeat from a new one: the act or notice it comes from. */
 	readonly about: string;
 	readonly to: string;
+	/** Where answers go, if not to the sender. */
+	readonly replyTo?: string;
 	readonly subject: string;
 	readonly text: string;
 	readonly html?: string;
@@ -48,11 +50,12 @@ export function createMailer(config: Config, log: Logger): Mailer {
 	);
 	const host = new URL(config.origin).hostname;
 	return {
-		async send({ about, to, subject, text, html, calendars = [], files = [] }) {
+		async send({ about, to, replyTo, subject, text, html, calendars = [], files = [] }) {
 			const [first, ...others] = calendars;
 			try {
 				await transport.sendMail({
 					to,
+					replyTo,
 					subject,
 					text,
 					html,

@@ -1,10 +1,13 @@
 import { eq } from 'drizzle-orm';
 import { htmlWording } from '../../core/notices/html-wording';
 import type { NoticeReason } from '../../core/notices/kinds';
-import { plainWording } from '../../core/notices/wording';
+import { usualNoticeRules } from '../../core/notices/notice-rules';
+import { filledWords, withOwnWords } from '../../core/notices/own-words';
+import { plainWording, type Wording } from '../../core/notices/wording';
 import type { App } from '../app';
-import { account, adult, guest, person } from '../foundation/database/schema';
+import { account, adult, conference, guest, person } from '../foundation/database/schema';
 import type { Message } from '../messages/mailer';
+import { fullName } from '../register/names';
 import { readSchool } from '../register/school';
 import { guestWording } from './guest-wording';
 import { invitationWording } from './invitation-wording';
@@ -24,17 +27,23 @@ const LANGUAGE = 'en';
 
 /** Writes a notice as it is to be sent now: with today's facts, rights and links. */
 export async function composeNotice(app: App, row: NoticeRow): Promise<Composed> {
-	const to = await addressOf(app, row);
-	if (to === 'gone') return { reason: 'over' };
-	if (to === null) return { reason: 'no-address' };
+	const reader = await readerOf(app, row);
+	if (reader === null) return { reason: 'over' };
+	const { name, email: to } = reader;
+	if (!to) return { reason: 'no-address' };
 	const known = await readSchool(app.db);
 	const school = { name: known?.name ?? '', telephone: known?.telephone ?? null };
 	const written = await write({ app, row, school, to });
 	if ('reason' in written) return written;
-	const { wording, calendars, files } = written;
+	const { calendars, files } = written;
+	const { wording, replyTo } = await asTheSchoolSays(app, row, {
+		wording: written.wording,
+		facts: { name, school: school.name, telephone: school.telephone ?? '' },
+	});
 	return {
 		message: {
 			to,
+			replyTo,
 			subject: wording.subject,
 			text: plainWording(wording),
 			html: htmlWording(wording, LANGUAGE),
@@ -44,22 +53,54 @@ export async function composeNotice(app: App, row: NoticeRow): Promise<Composed>
 	};
 }
 
-/** Where the recipient is reached: `null`: nobody knows; `gone`: they have left, or are not asked along any more. */
-async function addressOf({ db }: App, row: NoticeRow): Promise<string | null | 'gone'> {
+interface Reader {
+	readonly name: string;
+	readonly email: string | null;
+}
+
+/** Who reads it, and where they are reached; `null`: they have left, or are not asked along any more. */
+async function readerOf({ db }: App, row: NoticeRow): Promise<Reader | null> {
 	if (row.adultId) {
 		const [known] = await db.select().from(adult).where(eq(adult.id, row.adultId));
-		return !known || known.leftAt !== null ? 'gone' : known.email;
+		return known && known.leftAt === null ? { name: fullName(known), email: known.email } : null;
 	}
 	if (row.personId) {
 		const [known] = await db.select().from(person).where(eq(person.id, row.personId));
-		return !known || known.leftAt !== null ? 'gone' : known.email;
+		return known && known.leftAt === null ? { name: fullName(known), email: known.email } : null;
 	}
 	if (row.accountId) {
 		const [known] = await db.select().from(account).where(eq(account.id, row.accountId));
-		return !known || known.withdrawnAt !== null ? 'gone' : known.email;
+		return known && known.withdrawnAt === null ? known : null;
 	}
 	const [known] = await db.select().from(guest).where(eq(guest.id, row.guestId!));
-	return known ? known.email || null : 'gone';
+	return known ? { name: known.name ?? '', email: known.email } : null;
+}
+
+/** The wording with the school's own paragraphs in it, and where answers go. */
+async function asTheSchoolSays(
+	{ db }: App,
+	{ conferenceId, kind }: NoticeRow,
+	{
+		wording,
+		facts,
+	}: {
+		readonly wording: Wording;
+		readonly facts: { readonly name: string; readonly school: string; readonly telephone: string };
+	},
+): Promise<{ readonly wording: Wording; readonly replyTo: string | undefined }> {
+	if (!conferenceId) return { wording, replyTo: undefined };
+	const [known] = await db
+		.select({ name: conference.name, rules: conference.noticeRules })
+		.from(conference)
+		.where(eq(conference.id, conferenceId));
+	const { words, replyTo } = { ...usualNoticeRules, ...known?.rules };
+	const own = [words[kind], words.all].map((text) =>
+		filledWords(text ?? '', { ...facts, conference: known?.name ?? '' }),
+	);
+	return {
+		wording: { ...wording, parts: withOwnWords(wording.parts, own) },
+		replyTo: replyTo || undefined,
+	};
 }
 
 function write(writing: Writing): Promise<Written> {

@@ -123,7 +123,7 @@ async function questionWording(told: Told): Promise<Written> {
 			{ kind: 'words', text: m.notice_office_question_words({ family: asked.label ?? '' }) },
 			{ kind: 'words', text: asked.enquiry.words ?? '' },
 		],
-		link: `${app.config.origin}/office/${told.conference.address}/families`,
+		link: `${app.config.origin}/office/${told.conference.address}/to-answer`,
 	});
 }
 

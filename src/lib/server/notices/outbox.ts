@@ -9,6 +9,7 @@ import { ForbiddenError } from '../foundation/forbidden';
 import { performs } from '../foundation/runner/perform';
 import { fullName } from '../register/names';
 import { composeNotice } from './compose-notice';
+import { masked, withoutStyleSheet } from './masked';
 import { isOfConference } from './undelivered';
 import type { NoticeRow } from './writing';
 
@@ -140,13 +141,6 @@ export async function readNotice(
 		calendars: calendars.length,
 	};
 }
-
-/** A page of ours runs no style sheet that is not its own; what a wording says of the dark is for mail programs. */
-const withoutStyleSheet = (html: string): string => html.replace(/<style>.*?<\/style>/s, '');
-
-/** Private links let anybody in. */
-const masked = (text: string): string =>
-	text.replaceAll(/\/(i|g|proof)\/[a-z2-7]+/g, (_, kind: string) => `/${kind}/…`);
 
 /** Has a notice sent once more, as things are now; `on-its-way`: that is about to happen anyway. */
 export const sendNoticeAgain = performs(noticeSendAgain).by({

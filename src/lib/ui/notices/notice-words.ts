@@ -80,3 +80,10 @@ export function reasonText(reason: NoticeReason): string {
 /** Whether somebody should have been reached and was not. */
 export const isTrouble = (state: NoticeState, reason: NoticeReason | null): boolean =>
 	state === 'failed' || reason === 'no-address';
+
+/** How long before: `2 days before`. */
+export function beforeText(minutes: number): string {
+	if (minutes % 1440 === 0) return m.notices_days_before({ count: minutes / 1440 });
+	if (minutes % 60 === 0) return m.notices_hours_before({ count: minutes / 60 });
+	return m.notices_minutes_before({ count: minutes });
+}

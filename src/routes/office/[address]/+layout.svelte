@@ -74,6 +74,13 @@
 				state: desks === 0 ? 'ahead' : desksWithoutTimes || desksWithoutPlace ? 'look' : 'done',
 			},
 			{
+				key: 'notices',
+				href: `${base}/notices`,
+				name: m.station_notices(),
+				note: m.station_notices_note(),
+				state: 'done',
+			},
+			{
 				key: 'open',
 				href: `${base}/open`,
 				name: m.station_open(),

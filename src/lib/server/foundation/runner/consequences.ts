@@ -133,6 +133,7 @@ export const consequences: Readonly<Record<ActKind, Consequences>> = {
 	'families.invited': { ...NOTHING, tells: [{ kind: 'invited', whom: 'listed' }] },
 	'families.reminded': { ...NOTHING, tells: [{ kind: 'not-booked', whom: 'listed' }] },
 	'notice.sent-again': NOTHING,
+	'notices.set': NOTHING,
 	'adult.changed': NOTHING,
 	'links.sent': NOTHING,
 	'link.confirmed': NOTHING,

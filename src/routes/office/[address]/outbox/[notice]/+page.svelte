@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { m } from '$lib/paraglide/messages';
+	import MessagePane from '$lib/ui/notices/MessagePane.svelte';
 	import { isTrouble, kindText, reasonText, stateText } from '$lib/ui/notices/notice-words';
 	import { momentText } from '$lib/ui/parts/format/when';
 	import { enhance } from '$lib/ui/parts/saving/enhance';
@@ -8,7 +9,6 @@
 
 	const { line, text, calendars } = $derived(data.notice);
 	const zone = $derived(data.conference.timeZone);
-	let isPlain = $state(false);
 </script>
 
 <svelte:head><title>{kindText(line.kind)} · {data.conference.name}</title></svelte:head>
@@ -32,33 +32,13 @@
 				<button class="btn btn-outline btn-sm">{m.outbox_again()}</button>
 			</form>
 		{/if}
-		{#if text}
-			<button
-				type="button"
-				class="btn btn-ghost btn-sm"
-				aria-pressed={isPlain}
-				onclick={() => (isPlain = !isPlain)}
-			>
-				{m.outbox_plain()}
-			</button>
-		{/if}
 	</div>
 	{#if text}
 		<p class="quiet mb-2 text-small">
 			{m.outbox_masked()}
 			{#if calendars}{m.outbox_calendars({ count: calendars })}{/if}
 		</p>
-		{#if isPlain}
-			<pre
-				class="rounded-box border border-base-300 bg-base-100 p-4 whitespace-pre-wrap">{text.text}</pre>
-		{:else}
-			<iframe
-				class="h-[40rem] w-full rounded-box border border-base-300 bg-white"
-				title={text.subject}
-				sandbox=""
-				srcdoc={text.html}
-			></iframe>
-		{/if}
+		<MessagePane message={text} />
 	{:else}
 		<p>{m.outbox_nothing_to_show()}</p>
 	{/if}

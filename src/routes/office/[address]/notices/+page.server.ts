@@ -1,0 +1,71 @@
+import { error, fail } from '@sveltejs/kit';
+import { z } from 'zod';
+import { noticeKinds } from '$lib/core/notices/kinds';
+import { may } from '$lib/core/permissions/may';
+import { m } from '$lib/paraglide/messages';
+import type { App } from '$lib/server/app';
+import { accountFor } from '$lib/server/foundation/requests/account-for';
+import { formAction } from '$lib/server/foundation/requests/form-action';
+import { readForm } from '$lib/server/foundation/requests/read-form';
+import { conferenceAt } from '$lib/server/conferences/read-conference';
+import { readMailStatus } from '$lib/server/notices/mail-status';
+import { previewNotice, sendPreview } from '$lib/server/notices/preview-notice';
+import { setNoticeRules } from '$lib/server/notices/set-notice-rules';
+import { readTelling } from '$lib/server/notices/telling';
+import type { Actions, PageServerLoad } from './$types';
+
+const kindOf = (name: unknown) => noticeKinds.find((kind) => kind === name) ?? 'invited';
+
+/** The conference at an address. */
+async function idAt({ db }: Pick<App, 'db'>, address: string): Promise<string> {
+	const conference = await conferenceAt(db, address);
+	return conference?.id ?? error(404, m.error_not_found());
+}
+
+export const load: PageServerLoad = async ({ locals, parent, url }) => {
+	const account = accountFor(locals, 'notices.see');
+	const { conference } = await parent();
+	const { app } = locals;
+	const kind = kindOf(url.searchParams.get('kind'));
+	const familyId = z.uuid().safeParse(url.searchParams.get('family')).data ?? null;
+	const [telling, status, preview] = await Promise.all([
+		readTelling(app.db, conference.id),
+		readMailStatus(app, account),
+		previewNotice(app, account, { conferenceId: conference.id, kind, familyId }),
+	]);
+	return {
+		rules: telling!.rules,
+		status,
+		preview,
+		kind,
+		familyId,
+		mayChange: may(account, 'rules.change'),
+	};
+};
+
+export const actions: Actions = {
+	save: formAction(setNoticeRules, {
+		given: async ({ locals, params }) => ({
+			conferenceId: await idAt(locals.app, params['address'] ?? ''),
+		}),
+		refused: {},
+		done: () => ({ said: m.notices_saved() }),
+	}),
+	test: async ({ locals, params, request }) => {
+		const account = accountFor(locals, 'notices.send');
+		const { app } = locals;
+		const read = readForm(
+			await request.formData(),
+			z.object({ kind: z.string(), family: z.string().optional() }),
+		);
+		if (!read.ok) return fail(400, { testProblem: read.problem });
+		const sent = await sendPreview(app, account, {
+			conferenceId: await idAt(app, params.address),
+			kind: kindOf(read.fields.kind),
+			familyId: z.uuid().safeParse(read.fields.family).data ?? null,
+		});
+		if (!sent) return fail(409, { testProblem: m.notices_preview_none() });
+		if (!sent.isSent) return fail(409, { testProblem: m.notices_test_failed() });
+		return { testSaid: m.notices_test_sent({ to: sent.to }) };
+	},
+};
