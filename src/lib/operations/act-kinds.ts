@@ -59,6 +59,7 @@ export type ActKind =
 	| 'families.reminded'
 	| 'notice.sent-again'
 	| 'notices.set'
+	| 'told.chosen'
 	| 'adult.changed'
 	| 'links.sent'
 	| 'link.confirmed'

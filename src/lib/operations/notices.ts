@@ -1,5 +1,6 @@
 import { z } from 'zod/mini';
 import { hasKnownPlaceholders } from '../core/notices/own-words';
+import { toldChoices } from '../core/notices/kinds';
 import { OWN_WORDS, type OwnWords } from '../core/notices/notice-rules';
 import { parseTypedTime } from '../core/time/typed-time';
 import { change, reasons } from './change';
@@ -73,4 +74,21 @@ export const noticeRulesSet = change({
 		...wordsFields,
 	}),
 	leaves: ['notices.set'],
+});
+
+/** Of what somebody who receives or interprets wants to be told. */
+export const personTold = change({
+	name: 'person.told',
+	may: 'told.choose',
+	about: ({ person }: { readonly person: string }) => ({ person }),
+	input: z.object({ person: id, told: z.enum(toldChoices) }),
+	leaves: ['told.chosen'],
+});
+
+/** Whether whoever asks wants the office's messages. */
+export const accountTold = change({
+	name: 'account.told',
+	may: 'account.own',
+	input: z.object({ told: z.boolean() }),
+	leaves: ['told.chosen'],
 });

@@ -5,6 +5,8 @@ import { may } from '$lib/core/permissions/may';
 import { m } from '$lib/paraglide/messages';
 import { isTooOften } from '$lib/server/accounts/attempts';
 import { passwordAgain } from '$lib/server/accounts/limits';
+import { chooseAccountTold } from '$lib/server/notices/choose-told';
+import { readAccountTold } from '$lib/server/notices/read-told';
 import { listTokens, makeToken, revokeToken } from '$lib/server/api/tokens';
 import { setSessionCookies } from '$lib/server/foundation/requests/cookies';
 import { formAction } from '$lib/server/foundation/requests/form-action';
@@ -18,7 +20,10 @@ export const load: PageServerLoad = async ({ locals }) => {
 	const { name, hasSecondFactor } = locals.account;
 	const mayMakeTokens = may(locals.account, 'tokens.manage');
 	const tokens = mayMakeTokens ? await listTokens(locals.app, locals.account) : null;
-	return { name, hasSecondFactor, tokens };
+	const isTold = may(locals.account, 'conference.set-up')
+		? await readAccountTold(locals.app.db, locals.account.account)
+		: null;
+	return { name, hasSecondFactor, tokens, isTold };
 };
 
 const passwordSchema = z.object({
@@ -37,6 +42,7 @@ export const actions: Actions = {
 		told: ({ problem }) => ({ tokenProblem: problem }),
 		done: ({ token }) => ({ token }),
 	}),
+	told: formAction(chooseAccountTold, { refused: {}, done: () => ({ said: m.told_saved() }) }),
 	revoke: formAction(revokeToken, { refused: {}, done: () => ({ said: m.token_revoked() }) }),
 	password: async ({ request, locals, cookies }) => {
 		const { account: id } = accountFor(locals, 'account.own');

@@ -105,6 +105,24 @@
 			<button class="btn btn-outline">{m.password_change()}</button>
 		</form>
 	</section>
+	{#if data.isTold !== null}
+		<section class="mt-10">
+			<h2 class="mb-2 text-title">{m.told_office_title()}</h2>
+			<form
+				method="post"
+				action="?/told"
+				use:enhance={() =>
+					({ update }) =>
+						update({ reset: false })}
+			>
+				<label class="mb-3 flex min-h-8 items-center gap-2">
+					<input class="checkbox" type="checkbox" name="told" checked={data.isTold} />
+					<span>{m.told_office()}</span>
+				</label>
+				<button class="btn btn-outline">{m.told_save()}</button>
+			</form>
+		</section>
+	{/if}
 	{#if data.tokens}
 		<section class="mt-10">
 			<h2 class="mb-2 text-title">{m.token_title()}</h2>

@@ -1,6 +1,10 @@
 import { error } from '@sveltejs/kit';
 import { addressConfirm } from '$lib/operations/messages';
 import { m } from '$lib/paraglide/messages';
+import { formAction } from '$lib/server/foundation/requests/form-action';
+import { choosePersonTold } from '$lib/server/notices/choose-told';
+import { answerAppointment } from '$lib/server/visits/answer-appointment';
+import { readTold } from '$lib/server/notices/read-told';
 import { teacherConferences } from '$lib/server/day/teacher-day';
 import { readSchool } from '$lib/server/register/school';
 import { personName } from '$lib/server/register/teachers';
@@ -15,11 +19,25 @@ export const load: PageServerLoad = async ({ locals }) => {
 	return {
 		school: (await readSchool(app.db))?.name ?? '',
 		name: await personName(app.db, teacher.person),
+		told: await readTold(app.db, teacher.person),
 		conferences: await teacherConferences(app, teacher, teacher.person),
 	};
 };
 
 export const actions: Actions = {
+	answer: formAction(answerAppointment, {
+		refused: {
+			unknown: () => m.day_answer_gone(),
+			settled: () => m.day_answer_settled(),
+		},
+		told: ({ problem }) => ({ answerProblem: problem }),
+		done: () => ({ answered: true }),
+	}),
+	told: formAction(choosePersonTold, {
+		given: ({ locals }) => ({ person: locals.teacher?.person ?? '' }),
+		refused: {},
+		done: () => ({ said: m.told_saved() }),
+	}),
 	confirm: async ({ request, locals }) => {
 		const { app, teacher } = locals;
 		if (!teacher) error(404, m.link_unknown());

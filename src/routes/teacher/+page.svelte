@@ -9,6 +9,8 @@
 	import { dateText, listText, localDateText, timeText } from '$lib/ui/parts/format/when';
 	import type { SeatState } from '$lib/core/snapshot/seat-state';
 	import { substituteOnText } from '$lib/ui/desks/substitute-text';
+	import AnswerAsked from '$lib/ui/floor/AnswerAsked.svelte';
+	import ChooseTold from '$lib/ui/notices/ChooseTold.svelte';
 	import SeatedNeeds from '$lib/ui/floor/SeatedNeeds.svelte';
 	import { seatText } from '$lib/ui/floor/seat-text';
 	import { followSeats } from '$lib/ui/parts/live/live-seats.svelte';
@@ -50,6 +52,7 @@
 				<button class="btn btn-outline btn-sm mb-4">{m.day_confirm_address()}</button>
 			</form>
 		{/if}
+		{#if form?.answerProblem}<p class="mb-4 text-error" role="alert">{form.answerProblem}</p>{/if}
 		{#each data.conferences as conference (conference.id)}
 			{@const next = conference.dates
 				.flatMap(({ lines }) => lines)
@@ -109,7 +112,10 @@
 											{/if}
 										</span>
 										{#if seated.standing === 'asked'}
-											<span class="block text-small font-bold">{m.seat_asked_of()}</span>
+											<AnswerAsked
+												appointment={seated.appointment}
+												who={listText(seated.students.map(({ name }) => name))}
+											/>
 										{/if}
 										<SeatedNeeds {seated} />
 									{:else}
@@ -131,6 +137,7 @@
 		{:else}
 			<p>{m.day_none()}</p>
 		{/each}
+		<ChooseTold told={data.told} said={form?.said} />
 	</main>
 </div>
 

@@ -53,6 +53,7 @@ export type Act =
 	| 'offer.make'
 	| 'notices.see'
 	| 'notices.send'
+	| 'told.choose'
 	| 'day.see'
 	| 'register.see'
 	| 'register.change'
@@ -100,6 +101,7 @@ const rules: Record<Act, Partial<Record<ActorKind, Rule>>> = {
 	'offer.make': { organiser: always, helper: always, teacher: ownDay },
 	'notices.see': { organiser: always, helper: always },
 	'notices.send': { organiser: always, helper: always },
+	'told.choose': { organiser: always, teacher: ownDay, interpreter: ownDay },
 	'register.see': { organiser: always, helper: always },
 	'register.change': { organiser: always },
 	'safety.see': { organiser: knowsSafety, helper: knowsSafety },

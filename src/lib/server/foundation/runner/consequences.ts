@@ -134,6 +134,7 @@ export const consequences: Readonly<Record<ActKind, Consequences>> = {
 	'families.reminded': { ...NOTHING, tells: [{ kind: 'not-booked', whom: 'listed' }] },
 	'notice.sent-again': NOTHING,
 	'notices.set': NOTHING,
+	'told.chosen': NOTHING,
 	'adult.changed': NOTHING,
 	'links.sent': NOTHING,
 	'link.confirmed': NOTHING,
