@@ -13,12 +13,20 @@ export const noticeKinds = [
 	'reminder',
 	'invited',
 	'not-booked',
+	/** That booking has begun, to who was invited before. */
+	'opened',
+	/** Of an offer: that little time is left to answer. */
+	'offer-ending',
+	/** A desk where one is expected has moved, or somebody else sits there. */
+	'desk-changed',
 	/** To a teacher or interpreter, on the evening before: what the day holds. */
 	'teacher-day',
 	/** To the same: what became different after that. */
 	'teacher-changed',
 	/** To a teacher: an appointment that is asked for. */
 	'teacher-asked',
+	/** To a teacher: that they are at a desk now. */
+	'teacher-joined',
 	/** To the office: what a day has brought, and what waits. */
 	'office-day',
 	/** To the office: a family asks something. */

@@ -51,6 +51,7 @@ export const eveningBefore = (date: LocalDate, zone: string, minute: number): nu
 const URGENT: ReadonlySet<NoticeKind> = new Set([
 	'lost-link',
 	'offered',
+	'offer-ending',
 	'teacher-changed',
 	'office-question',
 ]);

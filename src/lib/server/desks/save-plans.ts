@@ -251,7 +251,9 @@ function withoutNames(plan: DeskPlan | null): unknown {
 		...facts,
 		series: series.map(({ places, ...entry }) => ({
 			...entry,
-			places: places.map(({ kind }) => kind),
+			places: places.map((place) =>
+				place.kind === 'room' ? { room: place.room, building: place.building } : place.kind,
+			),
 		})),
 	};
 }

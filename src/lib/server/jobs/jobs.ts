@@ -3,6 +3,7 @@ import { z } from 'zod';
 import type { App } from '../app';
 import { tendVisits } from '../visits/tend-visits';
 import { readAllCalendars } from '../calendars/calendars';
+import { writeMoments } from '../notices/write-moments';
 import { writeReminders } from '../notices/write-reminders';
 import { writeSummaries } from '../notices/write-summaries';
 import { sendLinks } from '../messages/send-links';
@@ -32,6 +33,7 @@ export async function startJobs(app: App): Promise<Runner> {
 				await tendWaitingLists(app, conference);
 			},
 			'write-reminders': async () => {
+				await writeMoments(app);
 				await writeReminders(app);
 				await writeSummaries(app);
 			},

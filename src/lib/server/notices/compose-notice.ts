@@ -9,8 +9,10 @@ import { account, adult, conference, guest, person } from '../foundation/databas
 import type { Message } from '../messages/mailer';
 import { fullName } from '../register/names';
 import { readSchool } from '../register/school';
+import { deskWording } from './desk-wording';
 import { guestWording } from './guest-wording';
 import { invitationWording } from './invitation-wording';
+import { joinedWording } from './joined-wording';
 import { linkWording } from './link-wording';
 import { offerWording } from './offer-wording';
 import { officeWording } from './office-wording';
@@ -113,13 +115,19 @@ function write(writing: Writing): Promise<Written> {
 		case 'reminder':
 			return visitWording(writing);
 		case 'offered':
+		case 'offer-ending':
 			return offerWording(writing);
+		case 'desk-changed':
+			return deskWording(writing);
+		case 'teacher-joined':
+			return joinedWording(writing);
 		case 'answered':
 			return answerWording(writing);
 		case 'lost-link':
 			return linkWording(writing);
 		case 'invited':
 		case 'not-booked':
+		case 'opened':
 			return invitationWording(writing);
 		case 'teacher-day':
 		case 'teacher-changed':

@@ -1,4 +1,5 @@
 import { m } from '$lib/paraglide/messages';
+import type { NoticeKind } from '../../core/notices/kinds';
 import type { WordingPart } from '../../core/notices/wording';
 import { instantOf } from '../../core/time/local-time';
 import type { Writing, Written } from './writing';
@@ -20,18 +21,16 @@ export async function invitationWording(writing: Writing): Promise<Written> {
 	const facts = { conference: conference.name, dates: datesIn(told), school: school.name };
 	return {
 		wording: {
-			subject: isInvitation ? m.notice_invited(facts) : m.notice_not_booked(facts),
+			subject: subjectOf(row.kind, facts),
 			school: school.name,
 			parts: [
 				{ kind: 'words', text: m.notice_greeting({ name }) },
 				{
 					kind: 'words',
-					text: isInvitation
-						? m.notice_invited_words({
-								...facts,
-								children: listWords(children.map(({ name }) => name)),
-							})
-						: m.notice_not_booked_words(facts),
+					text: openingOf(row.kind, {
+						...facts,
+						children: listWords(children.map(({ name }) => name)),
+					}),
 				},
 				...windowParts(told, app.clock.now()),
 				...(conference.words ? [{ kind: 'words' as const, text: conference.words }] : []),
@@ -41,6 +40,18 @@ export async function invitationWording(writing: Writing): Promise<Written> {
 			],
 		},
 	};
+}
+
+type Facts = Readonly<Record<'conference' | 'dates' | 'school', string>>;
+
+function subjectOf(kind: NoticeKind, facts: Facts): string {
+	if (kind === 'opened') return m.notice_opened(facts);
+	return kind === 'invited' ? m.notice_invited(facts) : m.notice_not_booked(facts);
+}
+
+function openingOf(kind: NoticeKind, facts: Facts & { readonly children: string }): string {
+	if (kind === 'opened') return m.notice_opened_words(facts);
+	return kind === 'invited' ? m.notice_invited_words(facts) : m.notice_not_booked_words(facts);
 }
 
 const datesIn = ({ view: { dates, conference } }: ToldAdult): string =>

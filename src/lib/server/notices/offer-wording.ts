@@ -12,10 +12,8 @@ export async function offerWording(writing: Writing): Promise<Written> {
 	const told = await toldAdult(app, row);
 	if (!told) return { reason: 'over' };
 	const { view, name, page, hears } = told;
-	const [known] = await app.db.select().from(act).where(eq(act.id, row.actId!));
-	const kept = view.holds.find(
-		({ id, kind }) => kind !== 'hold' && id === offeredHold(known?.after),
-	);
+	const offered = row.kind === 'offer-ending' ? row.about : await offeredBy(writing);
+	const kept = view.holds.find(({ id, kind }) => kind !== 'hold' && id === offered);
 	if (!kept || kept.until <= app.clock.now()) return { reason: 'over' };
 	const wishes = view.wishes.filter(({ id }) =>
 		kept.keeps.some((keep) => keep.wishes.includes(id)),
@@ -25,7 +23,10 @@ export async function offerWording(writing: Writing): Promise<Written> {
 	const until = momentWords(kept.until, view.conference.timeZone);
 	return {
 		wording: {
-			subject: m.notice_offered({ teacher: teacher ?? view.conference.name }),
+			subject:
+				row.kind === 'offer-ending'
+					? m.notice_offer_ending({ until })
+					: m.notice_offered({ teacher: teacher ?? view.conference.name }),
 			school: school.name,
 			parts: [
 				{ kind: 'words', text: m.notice_greeting({ name }) },
@@ -39,4 +40,10 @@ export async function offerWording(writing: Writing): Promise<Written> {
 			],
 		},
 	};
+}
+
+/** The hold that the act of the notice offers. */
+async function offeredBy({ app, row }: Writing): Promise<string | null> {
+	const [known] = await app.db.select().from(act).where(eq(act.id, row.actId!));
+	return offeredHold(known?.after);
 }

@@ -19,6 +19,7 @@ import {
 	offeredHold,
 	touchedFamily,
 } from './facts-of-acts';
+import { newAtDesks, visitorsOfDesks } from './desks-of-acts';
 import type { Finding, Recipient } from './finding';
 import { askedPeople, toldPeople } from './people-of-acts';
 
@@ -45,6 +46,10 @@ export async function recipientsOf(
 			return toldPeople(finding);
 		case 'asked-for':
 			return askedPeople(finding);
+		case 'visitors':
+			return visitorsOfDesks(finding);
+		case 'joined':
+			return newAtDesks(finding);
 		case 'office':
 			return officeAsked(finding);
 	}

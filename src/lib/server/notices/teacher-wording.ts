@@ -1,16 +1,15 @@
-import { and, eq, inArray, isNull } from 'drizzle-orm';
+import { eq, inArray } from 'drizzle-orm';
 import type { WordingPart, WordingRow } from '../../core/notices/wording';
 import { localOf } from '../../core/time/local-of';
 import { m } from '$lib/paraglide/messages';
 import type { App } from '../app';
-import { act, conference, family, invitation, person } from '../foundation/database/schema';
-import { invitationLink } from '../invitations/links';
-import { fullName } from '../register/names';
+import { act, conference, family } from '../foundation/database/schema';
 import { placeWords } from '../visits/place-words';
 import { stands, type AppointmentState } from '../visits/appointment-state';
 import { peopleOf, touchedStates } from './people-of-acts';
 import { personDay, type PersonTurn } from './person-day';
 import { readTelling, type ConferenceTelling } from './telling';
+import { readPerson, type ToldPerson } from './told-person';
 import { dateWords, footOf, listWords, momentWords, timeWords } from './visit-words';
 import type { Writing, Written } from './writing';
 
@@ -30,20 +29,7 @@ export async function teacherWording(writing: Writing): Promise<Written> {
 interface Told {
 	readonly writing: Writing;
 	readonly telling: ConferenceTelling;
-	readonly reader: { readonly id: string; readonly name: string; readonly page: string };
-}
-
-async function readPerson({ db, config }: App, id: string | null): Promise<Told['reader'] | null> {
-	if (id === null) return null;
-	const [row] = await db
-		.select({ person, invitation })
-		.from(person)
-		.leftJoin(invitation, and(eq(invitation.personId, person.id), isNull(invitation.revokedAt)))
-		.where(and(eq(person.id, id), isNull(person.leftAt)));
-	if (!row) return null;
-	const { origin, key } = config;
-	const page = row.invitation ? invitationLink(origin, key, row.invitation) : `${origin}/`;
-	return { id, name: fullName(row.person), page };
+	readonly reader: ToldPerson;
 }
 
 async function dayWording(told: Told, date: string): Promise<Written> {

@@ -2,6 +2,7 @@ import { and, eq, inArray } from 'drizzle-orm';
 import { afterQuiet } from '../../core/notices/notice-rules';
 import type { Actor } from '../../core/permissions/may';
 import { TAKEN_BACK_WITHIN } from '../../core/visits/taking-back';
+import { MINUTE } from '../../core/time/local-of';
 import type { Clock } from '../foundation/clock';
 import type { Transaction } from '../foundation/database/connect';
 import { insertAll } from '../foundation/database/insert-all';
@@ -11,6 +12,9 @@ import type { Tells } from '../foundation/runner/consequences';
 import type { DoneAct } from '../foundation/runner/record-act';
 import { recipientsOf } from './recipients';
 import { readTelling } from './telling';
+
+/** Somebody who sets up desks tries this and that: what stands after so long is told; milliseconds. */
+const UNTIL_IT_IS_MADE = 10 * MINUTE;
 
 type KnownAct = DoneAct & { readonly id: string };
 
@@ -30,9 +34,10 @@ export async function writeNotices(
 	const telling = done.conferenceId ? await readTelling(tx, done.conferenceId) : null;
 	const told = new Set<string>();
 	const rows = [];
-	for (const { kind, whom, isHeldBack } of tells) {
+	for (const { kind, whom, isHeldBack, isInTheMaking } of tells) {
 		const isOwn = actor.kind === 'adult' && isHeldBack === true;
-		const due = clock.now() + (isOwn ? TAKEN_BACK_WITHIN : 0);
+		const pause = isInTheMaking ? UNTIL_IT_IS_MADE : isOwn ? TAKEN_BACK_WITHIN : 0;
+		const due = clock.now() + pause;
 		// Who has just done something themselves is awake.
 		const dueAt =
 			telling && !(isOwn && whom === 'family')

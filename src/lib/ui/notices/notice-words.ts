@@ -30,6 +30,14 @@ export function kindText(kind: NoticeKind): string {
 			return m.outbox_kind_invited();
 		case 'not-booked':
 			return m.outbox_kind_not_booked();
+		case 'opened':
+			return m.outbox_kind_opened();
+		case 'offer-ending':
+			return m.outbox_kind_offer_ending();
+		case 'desk-changed':
+			return m.outbox_kind_desk_changed();
+		case 'teacher-joined':
+			return m.outbox_kind_teacher_joined();
 		case 'teacher-day':
 			return m.outbox_kind_teacher_day();
 		case 'teacher-changed':

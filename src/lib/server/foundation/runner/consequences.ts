@@ -34,12 +34,24 @@ export interface Tells {
 	readonly kind: NoticeKind;
 	/**
 	 * The adults of the family it happened to; whoever asked the school, or lost a link; somebody asked along; those
-	 * whom the act lists; who receives or interprets on a date that they were told of; who is asked for; the office.
+	 * whom the act lists; who receives or interprets on a date that they were told of; who is asked for; who has
+	 * appointments at desks that were changed; who has come to a desk; the office.
 	 */
 	readonly whom:
-		'family' | 'asker' | 'losers' | 'guest' | 'listed' | 'receivers' | 'asked-for' | 'office';
+		| 'family'
+		| 'asker'
+		| 'losers'
+		| 'guest'
+		| 'listed'
+		| 'receivers'
+		| 'asked-for'
+		| 'visitors'
+		| 'joined'
+		| 'office';
 	/** The family can take it back for a short while: so long it is not told. */
 	readonly isHeldBack?: true;
+	/** The office may go on changing it: what came of it is told after a while. */
+	readonly isInTheMaking?: true;
 }
 
 const toFamily = (kind: NoticeKind): Tells => ({ kind, whom: 'family' });
@@ -75,7 +87,15 @@ export const consequences: Readonly<Record<ActKind, Consequences>> = {
 	'conference.withdrawn': SET_UP,
 	'rules.changed': SET_UP,
 
-	'desks.changed': { ...SET_UP, wishes: meetsOthers, waitingList: true },
+	'desks.changed': {
+		...SET_UP,
+		wishes: meetsOthers,
+		waitingList: true,
+		tells: [
+			{ kind: 'desk-changed', whom: 'visitors', isInTheMaking: true },
+			{ kind: 'teacher-joined', whom: 'joined', isInTheMaking: true },
+		],
+	},
 	'desk.kept': SET_UP,
 	'desk.proposed': SET_UP,
 	'desk.proposal-settled': { ...SET_UP, waitingList: true },
