@@ -51,7 +51,7 @@ export interface FamilyToken {
 export type RunningServer = Awaited<ReturnType<typeof start>>;
 
 /** The large school with nothing booked, on a cluster of its own, and how to start the built server. */
-export async function openLargeHouse(name: string) {
+export async function openLargeHouse(name: string, more: Record<string, string> = {}) {
 	await ensureBuild();
 	const data = mkdtempSync(join(tmpdir(), `ten-chairs-${name}-`));
 	let cluster = await startCluster(data);
@@ -78,6 +78,7 @@ export async function openLargeHouse(name: string) {
 		LOG_LEVEL: 'warn',
 		DATABASE_POOL: '20',
 		TEN_CHAIRS_API_RATE: '1000000',
+		...more,
 	};
 	return {
 		url,

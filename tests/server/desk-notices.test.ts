@@ -4,9 +4,8 @@ import { describe, expect, it } from 'vitest';
 import type { DeskPlan } from '$lib/core/desks/desk-plan';
 import { OWN_WORDS, usualNoticeRules } from '$lib/core/notices/notice-rules';
 import type { InputOf } from '$lib/operations/change';
-import { noticeRulesSet, wordsField } from '$lib/operations/notices';
+import { wordsField, type noticeRulesSet } from '$lib/operations/notices';
 import { conference, deskPerson, notice, person } from '$lib/server/foundation/database/schema';
-import { newId } from '$lib/server/foundation/identifiers';
 import { loadPlans } from '$lib/server/desks/load-plans';
 import { savePlans } from '$lib/server/desks/save-plans';
 import { previewNotice, sendPreview } from '$lib/server/notices/preview-notice';
@@ -84,7 +83,9 @@ describe('a desk that is changed', () => {
 		}));
 		await deliver(11 * MINUTE);
 		expect(sent).toMatchObject([{ to: email, subject: 'You receive at Winter' }]);
-		expect(sent[0]!.text).toContain('You stand in at the desk Teacher 0 on Thursday 3 December.');
+		expect(sent[0]!.text).toContain(
+			'At the desk Teacher 0 you take somebody’s place on Thursday 3 December.',
+		);
 	});
 });
 
