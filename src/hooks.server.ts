@@ -11,7 +11,7 @@ import { readConfig } from '$lib/server/foundation/config';
 import { migrateDatabase } from '$lib/server/foundation/database/migrate';
 import { visitorByCookie, visitorsByCookie } from '$lib/server/invitations/visitors';
 import { startJobs } from '$lib/server/jobs/jobs';
-import { startCourier } from '$lib/server/notices/courier';
+import { startCourier } from '$lib/server/notices/sending/courier';
 import { newId } from '$lib/server/foundation/identifiers';
 import { loadProgram } from '$lib/server/foundation/load-program';
 import { textDirection } from '$lib/ui/parts/format/direction';

@@ -5,7 +5,7 @@ import { adultRight, adult, familyAdult, notice } from '$lib/server/foundation/d
 import { newId } from '$lib/server/foundation/identifiers';
 import { invite } from '$lib/server/invitations/visitors';
 import type { Message, Sent } from '$lib/server/messages/mailer';
-import { deliverNotices } from '$lib/server/notices/deliver-notices';
+import { deliverNotices } from '$lib/server/notices/sending/deliver-notices';
 import { bookVisit } from '$lib/server/visits/change-visit';
 import { freshApp } from './database';
 import { done } from './done';

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { appointment, notice } from '$lib/server/foundation/database/schema';
 import { newId } from '$lib/server/foundation/identifiers';
 import { createMailer, type Message } from '$lib/server/messages/mailer';
-import { deliverNotices } from '$lib/server/notices/deliver-notices';
+import { deliverNotices } from '$lib/server/notices/sending/deliver-notices';
 import { cancelAppointments, changeVisit } from '$lib/server/visits/change-visit';
 import { undoVisitAct } from '$lib/server/visits/undo-visit';
 import { startLetterbox } from '../../scripts/letterbox.mjs';

@@ -5,7 +5,7 @@ import { usualNoticeRules, type NoticeRules } from '$lib/core/notices/notice-rul
 import { conference, deskPerson, notice, person } from '$lib/server/foundation/database/schema';
 import { newId } from '$lib/server/foundation/identifiers';
 import { saveRules } from '$lib/server/conferences/save-rules';
-import { writeSummaries } from '$lib/server/notices/write-summaries';
+import { writeSummaries } from '$lib/server/notices/telling/write-summaries';
 import { cancelAppointments, changeVisit } from '$lib/server/visits/change-visit';
 import { makeEnquiry, answerEnquiry } from '$lib/server/visits/enquiries';
 import { done } from './done';

@@ -6,7 +6,7 @@ import type { App } from '../app';
 import { desk, sitting } from '../foundation/database/schema';
 import { ForbiddenError } from '../foundation/forbidden';
 import { registerCounts } from '../register/register-counts';
-import { countUndelivered } from '../notices/undelivered';
+import { countUndelivered } from '../notices/sending/undelivered';
 import { countEnquiries } from '../visits/enquiries';
 import { loadSnapshot } from './load-snapshot';
 import { readClaims } from './read-claims';

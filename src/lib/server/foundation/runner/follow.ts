@@ -3,7 +3,7 @@ import type { Actor } from '../../../core/permissions/may';
 import type { Clock } from '../clock';
 import type { Transaction } from '../database/connect';
 import { addJob } from '../add-job';
-import { writeNotices } from '../../notices/write-notices';
+import { writeNotices } from '../../notices/telling/write-notices';
 import { deriveWishes } from '../../visits/derive-wishes';
 import { announceChange } from './announce';
 import { conferencesOf, isOpenToFamilies } from './concerned';

@@ -3,7 +3,7 @@ import { m } from '$lib/paraglide/messages';
 import { conferenceAt } from '$lib/server/conferences/read-conference';
 import { accountFor } from '$lib/server/foundation/requests/account-for';
 import { formAction } from '$lib/server/foundation/requests/form-action';
-import { countToTell, tellFamilies } from '$lib/server/notices/tell-families';
+import { countToTell, tellFamilies } from '$lib/server/notices/telling/tell-families';
 import { listFamilies } from '$lib/server/register/families';
 import type { Actions, PageServerLoad } from './$types';
 

@@ -8,10 +8,10 @@ import { accountFor } from '$lib/server/foundation/requests/account-for';
 import { formAction } from '$lib/server/foundation/requests/form-action';
 import { readForm } from '$lib/server/foundation/requests/read-form';
 import { conferenceAt } from '$lib/server/conferences/read-conference';
-import { readMailStatus } from '$lib/server/notices/mail-status';
-import { previewNotice, sendPreview } from '$lib/server/notices/preview-notice';
-import { setNoticeRules } from '$lib/server/notices/set-notice-rules';
-import { readTelling } from '$lib/server/notices/telling';
+import { readMailStatus } from '$lib/server/notices/sending/mail-status';
+import { previewNotice, sendPreview } from '$lib/server/notices/sending/preview-notice';
+import { setNoticeRules } from '$lib/server/notices/telling/set-notice-rules';
+import { readTelling } from '$lib/server/notices/telling/telling';
 import type { Actions, PageServerLoad } from './$types';
 
 const kindOf = (name: unknown) => noticeKinds.find((kind) => kind === name) ?? 'invited';

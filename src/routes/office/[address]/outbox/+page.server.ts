@@ -1,6 +1,6 @@
 import { noticeKinds, noticeStates } from '$lib/core/notices/kinds';
 import { accountFor } from '$lib/server/foundation/requests/account-for';
-import { readOutbox } from '$lib/server/notices/outbox';
+import { readOutbox } from '$lib/server/notices/sending/outbox';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, parent, url }) => {

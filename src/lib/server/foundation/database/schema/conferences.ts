@@ -42,9 +42,6 @@ export const conference = pgTable('conference', {
 	/** Who may book when, and how much. */
 	rules: jsonb('rules').$type<Rules>().notNull().default(usualRules),
 	/** How its people are told. */
-	noticeRules: jsonb('notice_rules')
-		.$type<NoticeRules>()
-		.notNull()
-		.default(usualNoticeRules),
+	noticeRules: jsonb('notice_rules').$type<NoticeRules>().notNull().default(usualNoticeRules),
 	version: version(),
 });

@@ -46,10 +46,7 @@ export const notice = pgTable(
 		sentAt: instant('sent_at'),
 	},
 	(table) => [
-		check(
-			'notice_recipient',
-			sql`num_nonnulls(adult_id, guest_id, person_id, account_id) = 1`,
-		),
+		check('notice_recipient', sql`num_nonnulls(adult_id, guest_id, person_id, account_id) = 1`),
 		check('notice_about', sql`num_nonnulls(act_id, about) = 1`),
 		index('notice_open')
 			.on(table.dueAt)

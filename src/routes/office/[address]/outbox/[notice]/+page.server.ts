@@ -2,7 +2,7 @@ import { error } from '@sveltejs/kit';
 import { m } from '$lib/paraglide/messages';
 import { accountFor } from '$lib/server/foundation/requests/account-for';
 import { formAction } from '$lib/server/foundation/requests/form-action';
-import { readNotice, sendNoticeAgain } from '$lib/server/notices/outbox';
+import { readNotice, sendNoticeAgain } from '$lib/server/notices/sending/outbox';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params, parent }) => {

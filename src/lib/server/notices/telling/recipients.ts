@@ -1,0 +1,117 @@
+import { and, eq, inArray, isNull } from 'drizzle-orm';
+import type { enquiryKinds } from '../../../core/visits/enquiry';
+import type { Transaction } from '../../foundation/database/connect';
+import {
+	account,
+	adult,
+	appointment,
+	enquiry,
+	familyAdult,
+	guest,
+	hold,
+} from '../../foundation/database/schema';
+import type { Tells } from '../../foundation/runner/consequences';
+import {
+	answeredEnquiry,
+	concernedGuest,
+	listedAdults,
+	lostLinks,
+	offeredHold,
+	touchedFamily,
+} from './facts-of-acts';
+import { newAtDesks, visitorsOfDesks } from './desks-of-acts';
+import type { Finding, Recipient } from './finding';
+import { askedPeople, toldPeople } from './people-of-acts';
+
+/** Who is told of an act. */
+export async function recipientsOf(
+	finding: Finding,
+	{ whom }: Pick<Tells, 'whom'>,
+): Promise<Recipient[]> {
+	const { tx, act: done } = finding;
+	switch (whom) {
+		case 'family':
+			return adultsOf(tx, touchedFamily(done) ?? (await familyOffered(tx, done.after)));
+		case 'asker': {
+			const id = answeredEnquiry(done.after);
+			return enquiriesBy(tx, 'meeting', id === null ? [] : [id]);
+		}
+		case 'losers':
+			return enquiriesBy(tx, 'lost-link', lostLinks(done.after));
+		case 'listed':
+			return listedAdults(done.after);
+		case 'guest':
+			return guestAt(tx, concernedGuest(done));
+		case 'receivers':
+			return toldPeople(finding);
+		case 'asked-for':
+			return askedPeople(finding);
+		case 'visitors':
+			return visitorsOfDesks(finding);
+		case 'joined':
+			return newAtDesks(finding);
+		case 'office':
+			return officeAsked(finding);
+	}
+}
+
+/** The family that is offered something; `null` for nothing, or when that is there no more. */
+async function familyOffered(tx: Transaction, after: unknown): Promise<string | null> {
+	const id = offeredHold(after);
+	if (id === null) return null;
+	const [kept] = await tx.select().from(hold).where(eq(hold.id, id));
+	return kept?.familyId ?? null;
+}
+
+async function adultsOf(tx: Transaction, familyId: string | null): Promise<Recipient[]> {
+	if (familyId === null) return [];
+	const rows = await tx
+		.select({ adultId: adult.id })
+		.from(familyAdult)
+		.innerJoin(adult, and(eq(adult.id, familyAdult.adultId), isNull(adult.leftAt)))
+		.where(eq(familyAdult.familyId, familyId))
+		.orderBy(adult.id);
+	return rows.map(({ adultId }) => ({ familyId, adultId }));
+}
+
+async function enquiriesBy(
+	tx: Transaction,
+	kind: (typeof enquiryKinds)[number],
+	ids: readonly string[],
+): Promise<Recipient[]> {
+	if (ids.length === 0) return [];
+	const rows = await tx
+		.select({ familyId: enquiry.familyId, adultId: enquiry.adultId })
+		.from(enquiry)
+		.where(and(eq(enquiry.kind, kind), inArray(enquiry.id, [...ids])));
+	return rows.flatMap(({ familyId, adultId }) => (adultId ? [{ familyId, adultId }] : []));
+}
+
+/** Who left no address is told by the family itself. */
+async function guestAt(tx: Transaction, guestId: string | null): Promise<Recipient[]> {
+	if (guestId === null) return [];
+	const [row] = await tx
+		.select({ familyId: appointment.familyId, email: guest.email })
+		.from(guest)
+		.innerJoin(appointment, eq(appointment.id, guest.appointmentId))
+		.where(eq(guest.id, guestId));
+	return row?.email ? [{ familyId: row.familyId, guestId }] : [];
+}
+
+/** A lost link is seen to by the program; what families ask is for somebody to answer. */
+async function officeAsked({ tx, act, telling }: Finding): Promise<Recipient[]> {
+	if (!act.conferenceId || !telling?.rules.tellsQuestions) return [];
+	return organisers(tx);
+}
+
+/** Organisers who want the office's messages. */
+export async function organisers(tx: Pick<Transaction, 'select'>): Promise<Recipient[]> {
+	const rows = await tx
+		.select({ accountId: account.id })
+		.from(account)
+		.where(
+			and(eq(account.role, 'organiser'), isNull(account.withdrawnAt), eq(account.isTold, true)),
+		)
+		.orderBy(account.id);
+	return rows;
+}

@@ -1,0 +1,90 @@
+import { and, asc, eq, inArray, isNull, notExists, sql } from 'drizzle-orm';
+import { may, type Actor } from '../../../core/permissions/may';
+import { familiesTell } from '../../../operations/notices';
+import type { App } from '../../app';
+import type { Reader } from '../../foundation/database/connect';
+import {
+	adult,
+	appointment,
+	family,
+	familyAdult,
+	notice,
+	wish,
+} from '../../foundation/database/schema';
+import { ForbiddenError } from '../../foundation/forbidden';
+import { performs } from '../../foundation/runner/perform';
+import { invite } from '../../invitations/visitors';
+
+type What = 'invited' | 'not-booked';
+
+/** Tells those whom it concerns; whoever has no private link yet is given one. */
+export const tellFamilies = performs(familiesTell).by({
+	isLong: true,
+	async work({ tx, clock, input: { conferenceId, what } }) {
+		const adults = await toTell(tx, conferenceId, what);
+		if (adults.length === 0) return { refused: { reason: 'nobody' } };
+		for (const { adultId } of adults) await invite(tx, clock, { adultId });
+		const kind = what === 'invited' ? 'families.invited' : 'families.reminded';
+		return { done: { told: adults.length }, act: { kind, conferenceId, after: { adults } } };
+	},
+});
+
+/** How many adults would be told. */
+export async function countToTell(
+	{ db }: Pick<App, 'db'>,
+	actor: Actor,
+	conferenceId: string,
+): Promise<Readonly<Record<What, number>>> {
+	if (!may(actor, 'links.see')) throw new ForbiddenError();
+	const [invited, notBooked] = await Promise.all([
+		toTell(db, conferenceId, 'invited'),
+		toTell(db, conferenceId, 'not-booked'),
+	]);
+	return { invited: invited.length, 'not-booked': notBooked.length };
+}
+
+/**
+ * Adults of families that are concerned: of those who were never invited, or of families in which nothing is booked.
+ * One in two families is told for each.
+ */
+async function toTell(db: Reader, conferenceId: string, what: What) {
+	const concerned = db
+		.select({ id: wish.familyId })
+		.from(wish)
+		.where(and(eq(wish.conferenceId, conferenceId), isNull(wish.droppedAt)));
+	const isLeftOut =
+		what === 'invited'
+			? notExists(
+					db
+						.select({ one: sql`1` })
+						.from(notice)
+						.where(
+							and(
+								eq(notice.kind, 'invited'),
+								eq(notice.conferenceId, conferenceId),
+								eq(notice.adultId, adult.id),
+								eq(notice.familyId, family.id),
+								inArray(notice.state, ['waiting', 'sending', 'sent']),
+							),
+						),
+				)
+			: notExists(
+					db
+						.select({ one: sql`1` })
+						.from(appointment)
+						.where(
+							and(
+								eq(appointment.conferenceId, conferenceId),
+								eq(appointment.familyId, family.id),
+								eq(appointment.stands, true),
+							),
+						),
+				);
+	return db
+		.select({ familyId: family.id, adultId: adult.id })
+		.from(familyAdult)
+		.innerJoin(adult, and(eq(adult.id, familyAdult.adultId), isNull(adult.leftAt)))
+		.innerJoin(family, and(eq(family.id, familyAdult.familyId), isNull(family.leftAt)))
+		.where(and(inArray(family.id, concerned), isLeftOut))
+		.orderBy(asc(family.id), asc(adult.id));
+}

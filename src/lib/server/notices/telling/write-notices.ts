@@ -1,0 +1,80 @@
+import { and, eq, inArray } from 'drizzle-orm';
+import { afterQuiet } from '../../../core/notices/notice-rules';
+import type { Actor } from '../../../core/permissions/may';
+import { TAKEN_BACK_WITHIN } from '../../../core/visits/taking-back';
+import { MINUTE } from '../../../core/time/local-of';
+import type { Clock } from '../../foundation/clock';
+import type { Transaction } from '../../foundation/database/connect';
+import { insertAll } from '../../foundation/database/insert-all';
+import { act, notice } from '../../foundation/database/schema';
+import { newId } from '../../foundation/identifiers';
+import type { Tells } from '../../foundation/runner/consequences';
+import type { DoneAct } from '../../foundation/runner/record-act';
+import { recipientsOf } from './recipients';
+import { readTelling } from './telling';
+
+/** Somebody who sets up desks tries this and that: what stands after so long is told; milliseconds. */
+const UNTIL_IT_IS_MADE = 10 * MINUTE;
+
+type KnownAct = DoneAct & { readonly id: string };
+
+/**
+ * Writes down who is to be told of an act, in its transaction: what is done is told, and nothing else is. Whether
+ * somebody may be told is asked when it is sent, as rights may be withdrawn meanwhile. Nobody is told of one act
+ * twice: the first of what is told counts.
+ */
+export async function writeNotices(
+	tx: Transaction,
+	clock: Clock,
+	actor: Actor,
+	{ act: done, tells }: { readonly act: KnownAct; readonly tells: readonly Tells[] },
+): Promise<void> {
+	if (tells.length === 0) return;
+	if (done.kind === 'visit.undone' && (await wasUntold(tx, done.id))) return;
+	const telling = done.conferenceId ? await readTelling(tx, done.conferenceId) : null;
+	const told = new Set<string>();
+	const rows = [];
+	for (const { kind, whom, isHeldBack, isInTheMaking } of tells) {
+		const isOwn = actor.kind === 'adult' && isHeldBack === true;
+		const pause = isInTheMaking ? UNTIL_IT_IS_MADE : isOwn ? TAKEN_BACK_WITHIN : 0;
+		const due = clock.now() + pause;
+		// Who has just done something themselves is awake.
+		const dueAt =
+			telling && !(isOwn && whom === 'family')
+				? afterQuiet(due, telling.zone, telling.rules, kind)
+				: due;
+		for (const recipient of await recipientsOf(
+			{ tx, clock, actor, act: done, telling },
+			{ whom },
+		)) {
+			const who = JSON.stringify(recipient);
+			if (told.has(who)) continue;
+			told.add(who);
+			rows.push({
+				...recipient,
+				id: newId(clock),
+				kind,
+				actId: done.id,
+				conferenceId: done.conferenceId,
+				dueAt,
+			});
+		}
+	}
+	await insertAll(tx, notice, rows);
+}
+
+/** Nobody was told yet of what is taken back, and nobody will be: there is nothing to tell. */
+async function wasUntold(tx: Transaction, undoing: string): Promise<boolean> {
+	const undone = tx.select({ id: act.id }).from(act).where(eq(act.undoneBy, undoing));
+	const dropped = await tx
+		.update(notice)
+		.set({ state: 'not-sent', reason: 'taken-back' })
+		.where(and(inArray(notice.actId, undone), eq(notice.state, 'waiting')))
+		.returning({ id: notice.id });
+	const [told] = await tx
+		.select({ id: notice.id })
+		.from(notice)
+		.where(and(inArray(notice.actId, undone), inArray(notice.state, ['sending', 'sent'])))
+		.limit(1);
+	return dropped.length > 0 && told === undefined;
+}

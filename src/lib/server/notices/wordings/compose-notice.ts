@@ -1,0 +1,143 @@
+import { eq } from 'drizzle-orm';
+import { htmlWording } from '../../../core/notices/html-wording';
+import type { NoticeReason } from '../../../core/notices/kinds';
+import { usualNoticeRules } from '../../../core/notices/notice-rules';
+import { filledWords, withOwnWords } from '../../../core/notices/own-words';
+import { plainWording, type Wording } from '../../../core/notices/wording';
+import type { App } from '../../app';
+import { account, adult, conference, guest, person } from '../../foundation/database/schema';
+import type { Message } from '../../messages/mailer';
+import { fullName } from '../../register/names';
+import { readSchool } from '../../register/school';
+import { deskWording } from './desk-wording';
+import { guestWording } from './guest-wording';
+import { invitationWording } from './invitation-wording';
+import { joinedWording } from './joined-wording';
+import { linkWording } from './link-wording';
+import { offerWording } from './offer-wording';
+import { officeWording } from './office-wording';
+import { teacherWording } from './teacher-wording';
+import { visitWording } from './visit-wording';
+import type { NoticeRow, Writing, Written } from './writing';
+import { answerWording } from './answer-wording';
+
+export type Composed =
+	{ readonly message: Omit<Message, 'about'> } | { readonly reason: NoticeReason };
+
+/** Letters are in English until there are other languages. */
+const LANGUAGE = 'en';
+
+/** Writes a notice as it is to be sent now: with today's facts, rights and links. */
+export async function composeNotice(app: App, row: NoticeRow): Promise<Composed> {
+	const reader = await readerOf(app, row);
+	if (reader === null) return { reason: 'over' };
+	const { name, email: to } = reader;
+	if (!to) return { reason: 'no-address' };
+	const known = await readSchool(app.db);
+	const school = { name: known?.name ?? '', telephone: known?.telephone ?? null };
+	const written = await write({ app, row, school, to });
+	if ('reason' in written) return written;
+	const { calendars, files } = written;
+	const { wording, replyTo } = await asTheSchoolSays(app, row, {
+		wording: written.wording,
+		facts: { name, school: school.name, telephone: school.telephone ?? '' },
+	});
+	return {
+		message: {
+			to,
+			replyTo,
+			subject: wording.subject,
+			text: plainWording(wording),
+			html: htmlWording(wording, LANGUAGE),
+			calendars,
+			files,
+		},
+	};
+}
+
+interface Reader {
+	readonly name: string;
+	readonly email: string | null;
+}
+
+/** Who reads it, and where they are reached; `null`: they have left, or are not asked along any more. */
+async function readerOf({ db }: App, row: NoticeRow): Promise<Reader | null> {
+	if (row.adultId) {
+		const [known] = await db.select().from(adult).where(eq(adult.id, row.adultId));
+		return known && known.leftAt === null ? { name: fullName(known), email: known.email } : null;
+	}
+	if (row.personId) {
+		const [known] = await db.select().from(person).where(eq(person.id, row.personId));
+		return known && known.leftAt === null ? { name: fullName(known), email: known.email } : null;
+	}
+	if (row.accountId) {
+		const [known] = await db.select().from(account).where(eq(account.id, row.accountId));
+		return known && known.withdrawnAt === null ? known : null;
+	}
+	const [known] = await db.select().from(guest).where(eq(guest.id, row.guestId!));
+	return known ? { name: known.name ?? '', email: known.email } : null;
+}
+
+/** The wording with the school's own paragraphs in it, and where answers go. */
+async function asTheSchoolSays(
+	{ db }: App,
+	{ conferenceId, kind }: NoticeRow,
+	{
+		wording,
+		facts,
+	}: {
+		readonly wording: Wording;
+		readonly facts: { readonly name: string; readonly school: string; readonly telephone: string };
+	},
+): Promise<{ readonly wording: Wording; readonly replyTo: string | undefined }> {
+	if (!conferenceId) return { wording, replyTo: undefined };
+	const [known] = await db
+		.select({ name: conference.name, rules: conference.noticeRules })
+		.from(conference)
+		.where(eq(conference.id, conferenceId));
+	const { words, replyTo } = { ...usualNoticeRules, ...known?.rules };
+	const own = [words[kind], words.all].map((text) =>
+		filledWords(text ?? '', { ...facts, conference: known?.name ?? '' }),
+	);
+	return {
+		wording: { ...wording, parts: withOwnWords(wording.parts, own) },
+		replyTo: replyTo || undefined,
+	};
+}
+
+function write(writing: Writing): Promise<Written> {
+	switch (writing.row.kind) {
+		case 'booked':
+		case 'changed':
+		case 'cancelled':
+		case 'accepted':
+		case 'declined':
+		case 'reminder':
+			return visitWording(writing);
+		case 'offered':
+		case 'offer-ending':
+			return offerWording(writing);
+		case 'desk-changed':
+			return deskWording(writing);
+		case 'teacher-joined':
+			return joinedWording(writing);
+		case 'answered':
+			return answerWording(writing);
+		case 'lost-link':
+			return linkWording(writing);
+		case 'invited':
+		case 'not-booked':
+		case 'opened':
+			return invitationWording(writing);
+		case 'teacher-day':
+		case 'teacher-changed':
+		case 'teacher-asked':
+			return teacherWording(writing);
+		case 'office-day':
+		case 'office-question':
+			return officeWording(writing);
+		case 'asked-along':
+		case 'not-needed':
+			return guestWording(writing);
+	}
+}

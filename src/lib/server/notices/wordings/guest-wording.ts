@@ -1,0 +1,63 @@
+import { eq } from 'drizzle-orm';
+import { m } from '$lib/paraglide/messages';
+import { guest } from '../../foundation/database/schema';
+import { guestLink } from '../../invitations/links';
+import { guestView } from '../../visits/guests';
+import { placeWords } from '../../visits/place-words';
+import { guestCalendar } from '../../visits/visit-calendar';
+import type { Writing, Written } from './writing';
+import { dateWords, footOf, timeWords } from './visit-words';
+
+/** The one appointment to which somebody was asked along, or that they are not asked any more. */
+export async function guestWording(writing: Writing): Promise<Written> {
+	const { app, row, school } = writing;
+	const [known] = await app.db.select().from(guest).where(eq(guest.id, row.guestId!));
+	if (!known) return { reason: 'over' };
+	const name = known.name ?? '';
+	if (row.kind === 'not-needed')
+		return {
+			wording: {
+				subject: m.notice_not_needed({ school: school.name }),
+				school: school.name,
+				parts: [
+					{ kind: 'words', text: m.notice_greeting({ name }) },
+					{ kind: 'words', text: m.notice_not_needed_words() },
+					footOf(writing, ''),
+				],
+			},
+		};
+	const { origin, key } = app.config;
+	const link = guestLink(origin, key, known);
+	const view = await guestView(app, link.split('/').at(-1)!);
+	if (!view) return { reason: 'over' };
+	const { desk, start, end, timeZone, place } = view;
+	const where = placeWords(place);
+	const summary = m.guest_title({ teacher: desk.name });
+	return {
+		wording: {
+			subject: m.notice_asked_along({ date: dateWords(start, timeZone) }),
+			school: school.name,
+			parts: [
+				{ kind: 'words', text: m.notice_greeting({ name }) },
+				{ kind: 'words', text: m.notice_asked_along_words() },
+				{
+					kind: 'rows',
+					title: dateWords(start, timeZone),
+					rows: [
+						{
+							time: `${timeWords(start, timeZone)}–${timeWords(end, timeZone)}`,
+							what: desk.name,
+							where,
+							link: view.link,
+							note: '',
+						},
+					],
+				},
+				{ kind: 'way', text: m.notice_to_meeting(), link },
+				{ kind: 'quiet', text: m.guest_note() },
+				footOf(writing, ''),
+			],
+		},
+		files: [guestCalendar(view, app.clock.now(), { summary, location: where, description: '' })],
+	};
+}
