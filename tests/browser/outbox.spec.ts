@@ -69,3 +69,55 @@ test('messages go out, stand in the outbox with their links covered, and can be 
 		await letterbox.stop();
 	}
 });
+
+test('who gets what is set in sentences, in the school’s own words, and shown with a real family', async ({
+	browser,
+	page: office,
+}) => {
+	const letterbox = await startLetterbox();
+	const demo = await openDemo({ SMTP_URL: letterbox.smtpUrl });
+	try {
+		await signIn(office, demo);
+		await office.goto(`${demo.origin}/office/winter-conferences/notices`);
+		await office.getByLabel('2 days before').check();
+		const evening = office.getByLabel('When teachers read what the day holds');
+		await evening.fill('half past');
+		const words = office.getByLabel('In every message');
+		await words.fill('Dear {nmae}, parking is behind the gym.');
+		await office.getByRole('button', { name: 'Save' }).click();
+		await expect(office.getByText('Please type a time of day, like 18:00.')).toBeVisible();
+		await expect(office.getByText('In braces can stand name,')).toBeVisible();
+		await expect(words).toHaveValue('Dear {nmae}, parking is behind the gym.');
+		await evening.fill('5.30 pm');
+		await words.fill('Dear {name}, parking is behind the gym.');
+		await office.getByRole('button', { name: 'Save' }).click();
+		await expect(office.getByText('Saved.')).toBeVisible();
+		await office.reload();
+		await expect(evening).toHaveValue('17:30');
+		await expect(office.getByLabel('2 days before')).toBeChecked();
+		await expect(
+			office.frameLocator('iframe').getByText(/^Dear .+, parking is behind the gym\.$/),
+		).toBeVisible();
+		await office.getByRole('button', { name: 'Send it to me' }).click();
+		await expect(office.getByText(`It is on its way to ${demo.email}`)).toBeVisible();
+		expect(letterbox.letters.map(({ to }) => to)).toEqual([demo.email]);
+		expect(letterbox.letters[0]!.text).toContain('parking is behind the gym');
+
+		// What somebody asks for is answered on the teacher's own page.
+		await demo.sql`
+			update appointment set standing = 'asked', answer_by = starts_at
+			where id = (select appointment.id from appointment join desk on desk.id = desk_id
+				where desk.name = 'Oskar Lindqvist' and stands order by starts_at limit 1)`;
+		const teacher = await phone(browser, demo.teacher);
+		await teacher.getByRole('button', { name: /^Accept / }).click();
+		await expect(teacher.getByRole('button', { name: /^Accept / })).toHaveCount(0);
+		await teacher.getByLabel('Only what changes on the day').check();
+		await teacher.getByRole('button', { name: 'Save' }).click();
+		await expect(teacher.getByText('Saved.')).toBeVisible();
+		await teacher.context().close();
+		await office.goto('about:blank');
+	} finally {
+		await demo.stop();
+		await letterbox.stop();
+	}
+});

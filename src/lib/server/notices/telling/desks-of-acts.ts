@@ -1,4 +1,4 @@
-import { and, eq, gt, inArray, isNull } from 'drizzle-orm';
+import { and, eq, gt, inArray, isNull, ne } from 'drizzle-orm';
 import { z } from 'zod';
 import {
 	adult,
@@ -93,7 +93,7 @@ export async function newAtDesks({ tx, act }: Finding): Promise<Recipient[]> {
 	return tx
 		.select({ personId: person.id })
 		.from(person)
-		.where(and(inArray(person.id, ids), isNull(person.leftAt)))
+		.where(and(inArray(person.id, ids), isNull(person.leftAt), ne(person.told, 'nothing')))
 		.orderBy(person.id);
 }
 
