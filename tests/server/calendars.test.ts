@@ -177,7 +177,9 @@ describe('a teacher’s calendars', () => {
 		await setEntryCounts(app, teacher, { person, busy: again!.id, counts: true });
 		expect(await free()).toBeLessThan(4);
 		const kept = await app.db.select().from(busyTime);
-		expect(kept.map((row) => row.entry)).toEqual(kept.map(() => expect.stringMatching(/^[\w-]{43}$/)));
+		expect(kept.map((row) => row.entry)).toEqual(
+			kept.map(() => expect.stringMatching(/^[\w-]{43}$/)),
+		);
 	});
 
 	it('count tentative entries and absences as the office decides', async () => {

@@ -237,7 +237,8 @@ it('of a bad list nothing is written', async () => {
 	}
 	expect(await registerCounts(app.db)).toMatchObject({ students: 0, teachers: 0, families: 0 });
 	expect(await app.db.select().from(registerChange)).toEqual([]);
-});
+	// Some fifty lists, on a machine that may be busy.
+}, 180_000);
 
 const everything = async (app: App) =>
 	(
