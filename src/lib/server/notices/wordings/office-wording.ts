@@ -49,10 +49,12 @@ async function dayWording(told: Told): Promise<Written> {
 				kind: 'words',
 				text: [
 					m.notice_office_since({ date }),
-					m.notice_office_booked({ count: acts.booked }),
-					m.notice_office_changed({ count: acts.changed }),
-					m.notice_office_cancelled({ count: acts.cancelled }),
-				].join('\n'),
+					acts.booked ? m.notice_office_booked({ count: acts.booked }) : '',
+					acts.changed ? m.notice_office_changed({ count: acts.changed }) : '',
+					acts.cancelled ? m.notice_office_cancelled({ count: acts.cancelled }) : '',
+				]
+					.filter(Boolean)
+					.join('\n'),
 			},
 			{ kind: 'words', text: m.notice_office_families(families) },
 			...waiting(questions, undelivered),
