@@ -1,3 +1,4 @@
+import { eq } from 'drizzle-orm';
 import ical from 'ical-generator';
 import {
 	followingSeries,
@@ -13,6 +14,7 @@ import { isNote } from '../src/lib/core/register/register-lists';
 import type { Actor } from '../src/lib/core/permissions/may';
 import { localOf, type LocalDate } from '../src/lib/core/time/local-of';
 import { addDays, instantOf, weekday } from '../src/lib/core/time/local-time';
+import { usualNoticeRules } from '../src/lib/core/notices/notice-rules';
 import { planVisit } from '../src/lib/core/planner/plan-visit';
 import { unplacedWishes } from '../src/lib/core/planner/why-unplaced';
 import { readListFile } from '../src/lib/files/read-list-file';
@@ -33,6 +35,7 @@ import {
 	account,
 	building,
 	buildingWalk,
+	conference,
 	place,
 	notice,
 } from '../src/lib/server/foundation/database/schema';
@@ -173,8 +176,16 @@ async function seedConference(app: App, organiser: Actor, made: MadeSchool): Pro
 	await seedAskedFor(app, organiser, conference.id);
 	await seedDentist(app, organiser, thursday);
 	await publishConference(app, organiser, { conferenceId: conference.id });
+	await withoutQuietHours(app, conference.id);
 	return conference.id;
 }
+
+/** Whoever tries the demo at night wants to see its messages at once. */
+const withoutQuietHours = ({ db }: App, conferenceId: string) =>
+	db
+		.update(conference)
+		.set({ noticeRules: { ...usualNoticeRules, quiet: null } })
+		.where(eq(conference.id, conferenceId));
 
 /** Teachers whom only the larger school has, as far as they teach a class. */
 const furtherTeachers = ({ teachers: made }: MadeSchool): DemoTeacher[] => {
