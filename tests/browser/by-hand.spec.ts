@@ -132,7 +132,7 @@ test('an organiser lets another program in, and out again', async ({ page, demo 
 	await page.getByLabel('What the token is for').fill('Timetable');
 	await page.getByRole('button', { name: 'Make a token' }).click();
 	await expect(page.getByRole('alert')).toBeVisible();
-	await page.getByRole('checkbox').first().check();
+	await page.getByLabel('read conferences').check();
 	await page.getByRole('button', { name: 'Make a token' }).click();
 	const token = await page.getByText(/^tcs_/).textContent();
 	const list = () =>

@@ -95,6 +95,7 @@ test('who gets what is set in sentences, in the school’s own words, and shown 
 		await office.reload();
 		await expect(evening).toHaveValue('17:30');
 		await expect(office.getByLabel('2 days before')).toBeChecked();
+		await office.getByRole('button', { name: 'Show it' }).click();
 		await expect(
 			office.frameLocator('iframe').getByText(/^Dear .+, parking is behind the gym\.$/),
 		).toBeVisible();

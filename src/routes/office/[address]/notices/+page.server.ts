@@ -26,17 +26,19 @@ export const load: PageServerLoad = async ({ locals, parent, url }) => {
 	const account = accountFor(locals, 'notices.see');
 	const { conference } = await parent();
 	const { app } = locals;
+	const isWanted = url.searchParams.has('kind');
 	const kind = kindOf(url.searchParams.get('kind'));
 	const familyId = z.uuid().safeParse(url.searchParams.get('family')).data ?? null;
 	const [telling, status, preview] = await Promise.all([
 		readTelling(app.db, conference.id),
 		readMailStatus(app, account),
-		previewNotice(app, account, { conferenceId: conference.id, kind, familyId }),
+		isWanted ? previewNotice(app, account, { conferenceId: conference.id, kind, familyId }) : null,
 	]);
 	return {
 		rules: telling!.rules,
 		status,
 		preview,
+		isWanted,
 		kind,
 		familyId,
 		mayChange: may(account, 'rules.change'),

@@ -71,7 +71,7 @@
 				<button class="btn btn-outline btn-sm">{m.notices_test()}</button>
 			</form>
 			<MessagePane message={data.preview} />
-		{:else}
+		{:else if data.isWanted}
 			<p>{m.notices_preview_none()}</p>
 		{/if}
 	</section>
