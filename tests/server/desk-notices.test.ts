@@ -12,15 +12,20 @@ import { previewNotice, sendPreview } from '$lib/server/notices/sending/preview-
 import { setNoticeRules } from '$lib/server/notices/telling/set-notice-rules';
 import { tellFamilies } from '$lib/server/notices/telling/tell-families';
 import { writeMoments } from '$lib/server/notices/telling/write-moments';
+import { askGuest } from '$lib/server/visits/guests';
 import { offerSlots } from '$lib/server/visits/hold-visit';
 import { done } from './done';
 import { HOUR, MINUTE, noticeSchool } from './notice-school';
 
 type NoticeSchool = Awaited<ReturnType<typeof noticeSchool>>;
 
-async function changeDesk({ app, school }: NoticeSchool, edit: (plan: DeskPlan) => DeskPlan) {
+async function changeDesk(
+	{ app, school }: NoticeSchool,
+	edit: (plan: DeskPlan) => DeskPlan,
+	desk = 0,
+) {
 	const plans = await loadPlans(app.db, school.conference);
-	const base = plans.find(({ id }) => id === school.desks[0])!;
+	const base = plans.find(({ id }) => id === school.desks[desk])!;
 	const changes = [{ base, plan: edit(base) }];
 	done(await savePlans(app, school.organiser, { conferenceId: school.conference, changes }));
 }
@@ -42,8 +47,9 @@ describe('a desk that is changed', () => {
 		await book([[0, 0]]);
 		await deliver();
 		await changeDesk(made, inRoom('Petrel'));
+		await deliver(1.5 * MINUTE);
 		await changeDesk(made, inRoom('Gannet'));
-		await deliver(9 * MINUTE);
+		await deliver(1.5 * MINUTE);
 		expect(sent).toHaveLength(1);
 		await deliver();
 		expect(sent.map(({ to, subject }) => [to, subject]).slice(1)).toEqual([
@@ -51,6 +57,39 @@ describe('a desk that is changed', () => {
 		]);
 		expect(sent[1]!.text).toMatch(/Gannet, House\n {6}This is what changed\./);
 		expect(sent[1]!.calendars).toHaveLength(1);
+	});
+
+	it('is told as it is after several changes, of all of its desks, and not when it is as it was', async () => {
+		const made = await noticeSchool();
+		const { app, first, book, deliver, sent } = made;
+		const { appointments } = await book([
+			[0, 0],
+			[1, 2],
+		]);
+		const [, there] = appointments;
+		const whom = { appointment: there!, name: 'Sam', email: 'sam@town.example' };
+		done(await askGuest(app, first.actor, whom));
+		await deliver();
+		const seen = sent.length;
+		await changeDesk(made, inRoom('Petrel'));
+		await changeDesk(made, inRoom('Room 0'));
+		await deliver(20 * MINUTE);
+		expect(sent).toHaveLength(seen);
+		await changeDesk(made, inRoom('Petrel'));
+		await changeDesk(made, inRoom('Gannet'), 1);
+		await deliver();
+		expect(
+			sent
+				.slice(seen)
+				.map(({ to }) => to)
+				.sort(),
+		).toEqual(['first@post.example', 'sam@town.example']);
+		const toFamily = sent.slice(seen).find(({ to }) => to === 'first@post.example')!;
+		expect(toFamily.text.match(/This is what changed\./g)).toHaveLength(2);
+		const toGuest = sent.slice(seen).find(({ to }) => to === 'sam@town.example')!;
+		expect(toGuest.subject).toBe('Another time or place: Thursday 3 December');
+		expect(toGuest.text).toContain('Gannet, House');
+		expect(toGuest.text).not.toContain('Petrel');
 	});
 
 	it('is told to nobody when nothing of it concerns them', async () => {

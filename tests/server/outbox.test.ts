@@ -1,19 +1,25 @@
 import { and, eq } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
 import type { Actor } from '$lib/core/permissions/may';
-import { appointment, notice } from '$lib/server/foundation/database/schema';
+import {
+	appointment,
+	conference,
+	familyAdult,
+	notice,
+} from '$lib/server/foundation/database/schema';
 import { newId } from '$lib/server/foundation/identifiers';
 import { readNotice, readOutbox, sendNoticeAgain } from '$lib/server/notices/sending/outbox';
 import { countToTell, tellFamilies } from '$lib/server/notices/telling/tell-families';
+import { writeMoments } from '$lib/server/notices/telling/write-moments';
 import { writeReminders } from '$lib/server/notices/telling/write-reminders';
-import { cancelAppointments, changeVisit } from '$lib/server/visits/change-visit';
+import { bookVisit, cancelAppointments, changeVisit } from '$lib/server/visits/change-visit';
 import { askGuest, withdrawGuest } from '$lib/server/visits/guests';
 import { done } from './done';
 import { HOUR, MINUTE, noticeSchool, secondAdult, silence } from './notice-school';
 
 describe('somebody asked along', () => {
-	it('is told of one appointment, and when it is taken back', async () => {
-		const { app, first, book, deliver, sent } = await noticeSchool();
+	it('is told of one appointment, when it moves, and when it is taken back', async () => {
+		const { app, ids, school, first, book, deliver, sent } = await noticeSchool();
 		const { appointments } = await book([[0, 0]]);
 		await deliver();
 		const whom = { appointment: appointments[0]!, name: 'Sam Worker', email: 'sam@town.example' };
@@ -22,9 +28,34 @@ describe('somebody asked along', () => {
 		expect(sent.at(-1)).toMatchObject({ to: 'sam@town.example' });
 		expect(sent.at(-1)!.text).toContain('/g/');
 		expect(sent.at(-1)!.text).not.toContain('Student');
+		const next = await school.request(0, [[0, 3]]);
+		const move = { ...ids, key: newId(app.clock), appointments: next.appointments };
+		done(await changeVisit(app, first.actor, move));
+		await deliver();
+		expect(sent.at(-1)!.subject).toBe('Another time or place: Thursday 3 December');
+		expect(sent.at(-1)!.text).toContain('16:30–16:40');
 		done(await withdrawGuest(app, first.actor, { guest: asked.id }));
 		await deliver();
 		expect(sent.at(-1)!.subject).toMatch(/^You need not come/);
+		const told = sent.filter(({ to }) => to === 'sam@town.example').length;
+		const cancel = { ...ids, key: newId(app.clock), cancel: appointments };
+		done(await cancelAppointments(app, first.actor, cancel));
+		await deliver();
+		expect(sent.filter(({ to }) => to === 'sam@town.example')).toHaveLength(told);
+	});
+
+	it('is told that what it was about does not take place', async () => {
+		const { app, ids, first, book, deliver, sent } = await noticeSchool();
+		const { appointments } = await book([[0, 0]]);
+		const whom = { appointment: appointments[0]!, name: 'Sam', email: 'sam@town.example' };
+		done(await askGuest(app, first.actor, whom));
+		await deliver();
+		const cancel = { ...ids, key: newId(app.clock), cancel: appointments };
+		done(await cancelAppointments(app, first.actor, cancel));
+		await deliver();
+		expect(sent.filter(({ to }) => to === 'sam@town.example').at(-1)!.text).toContain(
+			'does not take place',
+		);
 	});
 });
 
@@ -64,6 +95,43 @@ describe('reminders', () => {
 				.from(notice)
 				.where(and(eq(notice.kind, 'reminder'), eq(notice.state, 'sent'))),
 		).toHaveLength(2);
+	});
+});
+
+describe('an adult in two families', () => {
+	it('is told of each, also of what begins at the same moment', async () => {
+		const { app, ids, school, first, deliver, subjects, pass } = await noticeSchool();
+		const second = school.families[1]!;
+		await app.db.insert(familyAdult).values({ familyId: second.id, adultId: first.adult });
+		const opensAt = app.clock.now() + 24 * HOUR;
+		await app.db.update(conference).set({ opensAt });
+		const invite = { conferenceId: ids.conferenceId, what: 'invited' as const };
+		done(await tellFamilies(app, school.organiser, invite));
+		await deliver();
+		pass(opensAt - app.clock.now());
+		await writeMoments(app);
+		await deliver();
+		const of = (start: string) => subjects().filter((subject) => subject.startsWith(start)).length;
+		// Two to the adult of both, one to the other adult of the second.
+		expect(of('You can book now')).toBe(3);
+		for (const [index, desk] of [
+			[0, 0],
+			[1, 1],
+		] as const) {
+			const request = await school.request(index, [[desk, 0]]);
+			// Whoever comes is in one place at a time; the adult of both hears of both.
+			const appointments = request.appointments.map((one) => ({
+				...one,
+				adults: [school.families[index]!.adult],
+			}));
+			done(await bookVisit(app, school.organiser, { ...request, appointments }));
+		}
+		await deliver();
+		const [row] = await app.db.select().from(appointment);
+		pass(row!.startsAt - HOUR - app.clock.now());
+		await writeReminders(app);
+		await deliver(0);
+		expect(of('Coming up')).toBe(3);
 	});
 });
 

@@ -10,6 +10,8 @@ export const noticeKinds = [
 	'lost-link',
 	'asked-along',
 	'not-needed',
+	/** To somebody asked along: the appointment moved, or does not take place. */
+	'along-changed',
 	'reminder',
 	'invited',
 	'not-booked',

@@ -43,6 +43,12 @@ export const usualNoticeRules: NoticeRules = {
 	words: {},
 };
 
+/** Rules as they were kept, with what has come to them since. */
+export const wholeRules = (kept: Partial<NoticeRules>): NoticeRules => ({
+	...usualNoticeRules,
+	...kept,
+});
+
 /** The instant at which who receives on a date is told what it holds. */
 export const eveningBefore = (date: LocalDate, zone: string, minute: number): number =>
 	laterInstantOf(addDays(date, -1), minute, zone);

@@ -70,7 +70,7 @@ export const copyConference = performs(conferenceCopy).by({
 			opensAt: moved(row.opensAt),
 			closesAt: moved(row.closesAt),
 		};
-		const { pauseMinutes, switchMinutes } = row;
+		const { pauseMinutes, switchMinutes, noticeRules } = row;
 		const rules = {
 			...usualRules,
 			...row.rules,
@@ -79,7 +79,7 @@ export const copyConference = performs(conferenceCopy).by({
 		};
 		await tx
 			.insert(conference)
-			.values({ id, ...columnsOf(basics), pauseMinutes, switchMinutes, rules });
+			.values({ id, ...columnsOf(basics), pauseMinutes, switchMinutes, rules, noticeRules });
 		const here = new Set(
 			(await tx.select().from(person)).filter(({ leftAt }) => leftAt === null).map(({ id }) => id),
 		);

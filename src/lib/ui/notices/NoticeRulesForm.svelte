@@ -1,6 +1,10 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
-	import type { NoticeRules, OwnWords } from '$lib/core/notices/notice-rules';
+	import {
+		usualNoticeRules as usual,
+		type NoticeRules,
+		type OwnWords,
+	} from '$lib/core/notices/notice-rules';
 	import { noticeKinds } from '$lib/core/notices/kinds';
 	import { formatTimeOfDay } from '$lib/core/time/typed-time';
 	import type { FormProblem } from '$lib/operations/form-problem';
@@ -29,8 +33,12 @@
 		[...new Set([...USUAL, ...rules.remindBefore])].sort((one, other) => other - one),
 	);
 	const faultOf = (field: string) => problem?.faults[field]?.[0];
-	const timeOf = (field: string, minute: number | null | undefined, usual: number) =>
-		untrack(() => problem?.typed[field]) ?? formatTimeOfDay(minute ?? usual);
+	/** What is typed, else what is set, else what is usual, for whoever ticks it. */
+	const timeOf = (field: string, ...minutes: readonly (number | null | undefined)[]) =>
+		untrack(() => problem?.typed[field]) ??
+		formatTimeOfDay(minutes.find((minute) => minute !== null && minute !== undefined) ?? 0);
+	/** Without script the page comes anew: what was ticked stays so. */
+	const isTicked = (field: string, isSet: boolean) => (problem ? field in problem.typed : isSet);
 	const wordsOf = (kind: OwnWords) => problem?.typed[`words-${kind}`] ?? rules.words[kind] ?? '';
 </script>
 
@@ -52,9 +60,9 @@
 	{/if}
 {/snippet}
 
-{#snippet tick(name: string, checked: boolean, label: string)}
+{#snippet tick(name: string, isSet: boolean, label: string)}
 	<label class="flex min-h-8 items-center gap-2">
-		<input class="checkbox checkbox-sm" type="checkbox" {name} {checked} />
+		<input class="checkbox checkbox-sm" type="checkbox" {name} checked={isTicked(name, isSet)} />
 		<span>{label}</span>
 	</label>
 {/snippet}
@@ -98,7 +106,7 @@
 				{@render time(
 					'eveningAt',
 					m.notices_evening_at(),
-					timeOf('eveningAt', rules.eveningAt, 18 * 60),
+					timeOf('eveningAt', rules.eveningAt, usual.eveningAt),
 				)}
 				{@render fault('eveningAt')}
 			</div>
@@ -111,7 +119,7 @@
 				{@render time(
 					'officeAt',
 					m.notices_office_at(),
-					timeOf('officeAt', rules.officeAt, 7 * 60),
+					timeOf('officeAt', rules.officeAt, usual.officeAt),
 				)}
 				{@render fault('officeAt')}
 			</div>
@@ -124,13 +132,13 @@
 				{@render time(
 					'quietFrom',
 					m.notices_quiet_from(),
-					timeOf('quietFrom', rules.quiet?.from, 21 * 60 + 30),
+					timeOf('quietFrom', rules.quiet?.from, usual.quiet?.from),
 				)}
 				<span aria-hidden="true">–</span>
 				{@render time(
 					'quietUntil',
 					m.notices_quiet_until(),
-					timeOf('quietUntil', rules.quiet?.until, 6 * 60 + 30),
+					timeOf('quietUntil', rules.quiet?.until, usual.quiet?.until),
 				)}
 				{@render fault('quietFrom')}
 				{@render fault('quietUntil')}

@@ -24,6 +24,8 @@ export function kindText(kind: NoticeKind): string {
 			return m.outbox_kind_asked_along();
 		case 'not-needed':
 			return m.outbox_kind_not_needed();
+		case 'along-changed':
+			return m.outbox_kind_along_changed();
 		case 'reminder':
 			return m.outbox_kind_reminder();
 		case 'invited':

@@ -13,3 +13,20 @@ export async function insertAll<T extends PgTable>(
 	for (let from = 0; from < rows.length; from += ROWS)
 		await tx.insert(table).values(rows.slice(from, from + ROWS));
 }
+
+/** Inserts the rows that no constraint finds there already. Returns how many those were. */
+export async function insertNew<T extends PgTable>(
+	db: Pick<Transaction, 'insert'>,
+	table: T,
+	rows: T['$inferInsert'][],
+): Promise<number> {
+	let inserted = 0;
+	for (let from = 0; from < rows.length; from += ROWS) {
+		const { count } = await db
+			.insert(table)
+			.values(rows.slice(from, from + ROWS))
+			.onConflictDoNothing();
+		inserted += count;
+	}
+	return inserted;
+}

@@ -34,8 +34,9 @@ export interface Tells {
 	readonly kind: NoticeKind;
 	/**
 	 * The adults of the family it happened to; whoever asked the school, or lost a link; somebody asked along; those
-	 * whom the act lists; who receives or interprets on a date that they were told of; who is asked for; who has
-	 * appointments at desks that were changed; who has come to a desk; the office.
+	 * whom the act lists; who receives or interprets on a date that they were told of; who is asked for; who is
+	 * asked along to what was touched; who has appointments at desks that were changed, and who is asked along to
+	 * those; who has come to a desk; the office.
 	 */
 	readonly whom:
 		| 'family'
@@ -45,7 +46,9 @@ export interface Tells {
 		| 'listed'
 		| 'receivers'
 		| 'asked-for'
+		| 'guests'
 		| 'visitors'
+		| 'desk-guests'
 		| 'joined'
 		| 'office';
 	/** The family can take it back for a short while: so long it is not told. */
@@ -56,12 +59,14 @@ export interface Tells {
 
 const toFamily = (kind: NoticeKind): Tells => ({ kind, whom: 'family' });
 const TO_RECEIVERS: Tells = { kind: 'teacher-changed', whom: 'receivers', isHeldBack: true };
+const TO_GUESTS: Tells = { kind: 'along-changed', whom: 'guests', isHeldBack: true };
 const TO_ASKED_FOR: Tells = { kind: 'teacher-asked', whom: 'asked-for', isHeldBack: true };
 /** What a family can do about its visit. */
 const ofVisit = (kind: NoticeKind): readonly Tells[] => [
 	{ kind, whom: 'family', isHeldBack: true },
 	TO_ASKED_FOR,
 	TO_RECEIVERS,
+	TO_GUESTS,
 ];
 
 const NOTHING: Consequences = { concerns: 'none' };
@@ -93,6 +98,7 @@ export const consequences: Readonly<Record<ActKind, Consequences>> = {
 		waitingList: true,
 		tells: [
 			{ kind: 'desk-changed', whom: 'visitors', isInTheMaking: true },
+			{ kind: 'along-changed', whom: 'desk-guests', isInTheMaking: true },
 			{ kind: 'teacher-joined', whom: 'joined', isInTheMaking: true },
 		],
 	},
@@ -109,9 +115,12 @@ export const consequences: Readonly<Record<ActKind, Consequences>> = {
 	'visit.booked': { ...SEATS_TAKEN, tells: ofVisit('booked') },
 	'visit.changed': { ...SEATS_FREED, tells: ofVisit('changed') },
 	'visit.cancelled': { ...SEATS_FREED, tells: ofVisit('cancelled') },
-	'visit.undone': { ...SEATS_FREED, tells: [toFamily('changed'), TO_RECEIVERS] },
-	'appointment.accepted': { ...SEATS_TAKEN, tells: [toFamily('accepted')] },
-	'appointment.declined': { ...SEATS_FREED, tells: [toFamily('declined')] },
+	'visit.undone': { ...SEATS_FREED, tells: [toFamily('changed'), TO_RECEIVERS, TO_GUESTS] },
+	'appointment.accepted': { ...SEATS_TAKEN, tells: [toFamily('accepted'), TO_RECEIVERS] },
+	'appointment.declined': {
+		...SEATS_FREED,
+		tells: [toFamily('declined'), TO_RECEIVERS, TO_GUESTS],
+	},
 	'hold.made': SEATS_TAKEN,
 	'hold.given-back': SEATS_FREED,
 	'hold.lapsed': SEATS_FREED,

@@ -1,5 +1,11 @@
 import { z } from 'zod';
-import type { DoneAct } from '../../foundation/runner/record-act';
+import { appointmentStates, type AppointmentState } from '../../visits/appointment-state';
+
+/** What an act left behind. */
+export interface ActFacts {
+	readonly before?: unknown;
+	readonly after?: unknown;
+}
 
 // What an act left behind, read for those who tell of it. Of an act of another kind there is nothing to read.
 
@@ -25,7 +31,7 @@ export const listedAdults = (after: unknown): { familyId: string; adultId: strin
 
 const guestConcerned = z.object({ guest: z.string() });
 /** The guest who was asked along, or is not any more. */
-export const concernedGuest = ({ before, after }: Pick<DoneAct, 'before' | 'after'>) =>
+export const concernedGuest = ({ before, after }: ActFacts) =>
 	read(guestConcerned, after ?? before)?.guest ?? null;
 
 const holdOffered = z.union([
@@ -38,5 +44,23 @@ export const offeredHold = (after: unknown): string | null => read(holdOffered, 
 
 const visitTouched = z.array(z.object({ family: z.string() })).min(1);
 /** The family whose appointments an act touched. */
-export const touchedFamily = ({ before, after }: Pick<DoneAct, 'before' | 'after'>) =>
+export const touchedFamily = ({ before, after }: ActFacts) =>
 	(read(visitTouched, after) ?? read(visitTouched, before))?.[0]?.family ?? null;
+
+/** The appointments that an act touched, as they were and as they are. */
+export const touchedStates = ({
+	before,
+	after,
+}: ActFacts): {
+	readonly before: readonly AppointmentState[];
+	readonly after: readonly AppointmentState[];
+} => ({
+	before: read(appointmentStates, before) ?? [],
+	after: read(appointmentStates, after) ?? [],
+});
+
+/** The ids of those appointments. */
+export function touchedAppointments(facts: ActFacts): string[] {
+	const { before, after } = touchedStates(facts);
+	return [...new Set([...before, ...after].map(({ id }) => id))];
+}

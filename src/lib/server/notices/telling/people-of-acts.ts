@@ -3,25 +3,12 @@ import { receiversOn } from '../../../core/desks/receivers';
 import { eveningBefore } from '../../../core/notices/notice-rules';
 import { localOf } from '../../../core/time/local-of';
 import type { Reader } from '../../foundation/database/connect';
-import { deskPerson, deskSubstitute, person } from '../../foundation/database/schema';
-import { appointmentStates, stands, type AppointmentState } from '../../visits/appointment-state';
+import { person } from '../../foundation/database/schema';
+import { loadSnapshot } from '../../conferences/load-snapshot';
+import { stands, type AppointmentState } from '../../visits/appointment-state';
+import { touchedStates } from './facts-of-acts';
 import type { Finding, Recipient } from './finding';
 import type { ConferenceTelling } from './telling';
-
-/** The appointments that an act touched, as they were and as they are. */
-export const touchedStates = ({
-	before,
-	after,
-}: {
-	readonly before?: unknown;
-	readonly after?: unknown;
-}): {
-	readonly before: readonly AppointmentState[];
-	readonly after: readonly AppointmentState[];
-} => ({
-	before: appointmentStates.safeParse(before).data ?? [],
-	after: appointmentStates.safeParse(after).data ?? [],
-});
 
 /** Who receives or interprets at what an act touched, on dates of which they were told what to expect. */
 export async function toldPeople({
@@ -73,31 +60,16 @@ export async function askedPeople({ tx, act, telling }: Finding): Promise<Recipi
 /** Who has to be there: whoever receives, or all of the desk on that date, and the interpreter. */
 export async function peopleOf(
 	db: Reader,
-	{ zone }: Pick<ConferenceTelling, 'zone'>,
+	{ id, zone }: Pick<ConferenceTelling, 'id' | 'zone'>,
 	states: readonly AppointmentState[],
 ): Promise<Set<string>> {
 	if (states.length === 0) return new Set();
-	const desks = [...new Set(states.map(({ desk }) => desk))];
-	const [people, substitutes] = await Promise.all([
-		db.select().from(deskPerson).where(inArray(deskPerson.deskId, desks)),
-		db.select().from(deskSubstitute).where(inArray(deskSubstitute.deskId, desks)),
-	]);
+	const { desks } = await loadSnapshot(db, id);
 	return new Set(
-		states.flatMap((state) => {
-			const own = {
-				people: people
-					.filter(({ deskId }) => deskId === state.desk)
-					.map(({ personId, role }) => ({ person: personId, role })),
-				substitutes: substitutes
-					.filter(({ deskId }) => deskId === state.desk)
-					.map(({ localDate, absentId, personId }) => ({
-						date: localDate,
-						absent: absentId,
-						person: personId,
-					})),
-			};
-			const { all } = receiversOn(own, localOf(state.start, zone).date);
-			return [...all, state.receiver, state.interpreter].filter((id) => id !== null);
+		states.flatMap(({ desk: deskId, start, receiver, interpreter }) => {
+			const desk = desks.find(({ id }) => id === deskId);
+			const all = desk ? receiversOn(desk, localOf(start, zone).date).all : [];
+			return [...all, receiver, interpreter].filter((id) => id !== null);
 		}),
 	);
 }

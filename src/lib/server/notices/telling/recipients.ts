@@ -1,6 +1,7 @@
-import { and, eq, inArray, isNull } from 'drizzle-orm';
+import { and, eq, inArray, isNull, ne } from 'drizzle-orm';
+import type { AppointmentId } from '../../../core/ids';
 import type { enquiryKinds } from '../../../core/visits/enquiry';
-import type { Transaction } from '../../foundation/database/connect';
+import type { Reader, Transaction } from '../../foundation/database/connect';
 import {
 	account,
 	adult,
@@ -17,9 +18,10 @@ import {
 	listedAdults,
 	lostLinks,
 	offeredHold,
+	touchedAppointments,
 	touchedFamily,
 } from './facts-of-acts';
-import { newAtDesks, visitorsOfDesks } from './desks-of-acts';
+import { appointmentsAtDesks, newAtDesks, visitorsOfDesks } from './desks-of-acts';
 import type { Finding, Recipient } from './finding';
 import { askedPeople, toldPeople } from './people-of-acts';
 
@@ -46,6 +48,10 @@ export async function recipientsOf(
 			return toldPeople(finding);
 		case 'asked-for':
 			return askedPeople(finding);
+		case 'guests':
+			return guestsOf(tx, touchedAppointments(done));
+		case 'desk-guests':
+			return guestsOf(tx, await appointmentsAtDesks(finding));
 		case 'visitors':
 			return visitorsOfDesks(finding);
 		case 'joined':
@@ -63,7 +69,8 @@ async function familyOffered(tx: Transaction, after: unknown): Promise<string | 
 	return kept?.familyId ?? null;
 }
 
-async function adultsOf(tx: Transaction, familyId: string | null): Promise<Recipient[]> {
+/** The adults of a family; nobody of none. */
+export async function adultsOf(tx: Reader, familyId: string | null): Promise<Recipient[]> {
 	if (familyId === null) return [];
 	const rows = await tx
 		.select({ adultId: adult.id })
@@ -98,6 +105,24 @@ async function guestAt(tx: Transaction, guestId: string | null): Promise<Recipie
 	return row?.email ? [{ familyId: row.familyId, guestId }] : [];
 }
 
+/** Who is asked along to some appointments, and left an address. */
+async function guestsOf(tx: Transaction, appointments: readonly string[]): Promise<Recipient[]> {
+	if (appointments.length === 0) return [];
+	const rows = await tx
+		.select({ familyId: appointment.familyId, guestId: guest.id })
+		.from(guest)
+		.innerJoin(appointment, eq(appointment.id, guest.appointmentId))
+		.where(
+			and(
+				inArray(appointment.id, appointments as AppointmentId[]),
+				isNull(guest.withdrawnAt),
+				ne(guest.email, ''),
+			),
+		)
+		.orderBy(guest.id);
+	return rows;
+}
+
 /** A lost link is seen to by the program; what families ask is for somebody to answer. */
 async function officeAsked({ tx, act, telling }: Finding): Promise<Recipient[]> {
 	if (!act.conferenceId || !telling?.rules.tellsQuestions) return [];
@@ -105,7 +130,7 @@ async function officeAsked({ tx, act, telling }: Finding): Promise<Recipient[]> 
 }
 
 /** Organisers who want the office's messages. */
-export async function organisers(tx: Pick<Transaction, 'select'>): Promise<Recipient[]> {
+export async function organisers(tx: Reader): Promise<Recipient[]> {
 	const rows = await tx
 		.select({ accountId: account.id })
 		.from(account)

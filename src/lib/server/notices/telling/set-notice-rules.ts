@@ -19,8 +19,8 @@ export const setNoticeRules = performs(noticeRulesSet).by({
 		const row = await lockConference(tx, conferenceId);
 		const noticeRules = noticeRulesSchema.parse(rulesFrom(input));
 		await tx.update(conference).set({ noticeRules }).where(eq(conference.id, conferenceId));
-		const before = { ...usualNoticeRules, ...row.noticeRules };
-		return { done: {}, act: { kind: 'notices.set', conferenceId, before, after: noticeRules } };
+		const act = { kind: 'notices.set', before: row.noticeRules, after: noticeRules } as const;
+		return { done: {}, act: { ...act, conferenceId } };
 	},
 });
 

@@ -1,29 +1,11 @@
-import {
-	and,
-	eq,
-	exists,
-	gt,
-	inArray,
-	isNotNull,
-	isNull,
-	lt,
-	lte,
-	notExists,
-	sql,
-} from 'drizzle-orm';
+import { and, eq, gt, inArray, isNotNull, isNull, lt, lte, notExists, sql } from 'drizzle-orm';
 import type { App } from '../../app';
-import { insertAll } from '../../foundation/database/insert-all';
-import {
-	adult,
-	appointment,
-	conference,
-	familyAdult,
-	hold,
-	notice,
-} from '../../foundation/database/schema';
-import { newId } from '../../foundation/identifiers';
+import { appointment, conference, hold, notice } from '../../foundation/database/schema';
+import { afterQuiet } from '../../../core/notices/notice-rules';
 import { MINUTE } from '../../../core/time/local-of';
-import type { FamilyId } from '../../../core/ids';
+import { adultsOf } from './recipients';
+import { readTelling } from './telling';
+import { writeOnce } from './write-once';
 
 const HOUR = 60 * MINUTE;
 /** An opening that is told later than this is none; milliseconds. */
@@ -53,7 +35,6 @@ async function writeOpenings({ db, clock }: Writes): Promise<void> {
 			),
 		);
 	for (const { id, opensAt } of opened) {
-		const about = `opened ${id} ${opensAt}`;
 		const invited = db
 			.selectDistinct({ familyId: notice.familyId, adultId: notice.adultId })
 			.from(notice)
@@ -77,7 +58,14 @@ async function writeOpenings({ db, clock }: Writes): Promise<void> {
 					),
 				),
 			);
-		await writeOnce({ db, clock }, { kind: 'opened', conferenceId: id, about }, await invited);
+		const telling = await readTelling(db, id);
+		if (!telling) continue;
+		const dueAt = afterQuiet(now, telling.zone, telling.rules, 'opened');
+		const told = { kind: 'opened', conferenceId: id, about: `opened ${opensAt}`, dueAt } as const;
+		await writeOnce(
+			{ db, clock },
+			(await invited).map((adult) => ({ ...told, ...adult })),
+		);
 	}
 }
 
@@ -92,51 +80,15 @@ async function writeEndings({ db, clock }: Writes): Promise<void> {
 				inArray(hold.kind, ['offer', 'waiting']),
 				gt(hold.until, now),
 				lte(hold.until, now + HOUR),
-				exists(
-					db
-						.select({ one: sql`1` })
-						.from(notice)
-						.where(
-							and(
-								eq(notice.kind, 'offered'),
-								eq(notice.state, 'sent'),
-								eq(notice.conferenceId, hold.conferenceId),
-								eq(notice.familyId, hold.familyId),
-							),
-						),
-				),
 			),
 		);
 	for (const { id, conferenceId, familyId, since, until } of ending) {
 		if (until - now > (until - since) / 3) continue;
-		const adults = await adultsOf({ db, clock }, familyId);
-		await writeOnce({ db, clock }, { kind: 'offer-ending', conferenceId, about: id }, adults);
+		const told = { kind: 'offer-ending', conferenceId, about: id, dueAt: now } as const;
+		const adults = await adultsOf(db, familyId);
+		await writeOnce(
+			{ db, clock },
+			adults.map((adult) => ({ ...told, ...adult })),
+		);
 	}
-}
-
-const adultsOf = ({ db }: Writes, familyId: FamilyId) =>
-	db
-		.select({ familyId: familyAdult.familyId, adultId: adult.id })
-		.from(familyAdult)
-		.innerJoin(adult, and(eq(adult.id, familyAdult.adultId), isNull(adult.leftAt)))
-		.where(eq(familyAdult.familyId, familyId));
-
-async function writeOnce(
-	{ db, clock }: Writes,
-	told: {
-		readonly kind: 'opened' | 'offer-ending';
-		readonly conferenceId: string;
-		readonly about: string;
-	},
-	recipients: readonly Pick<typeof notice.$inferSelect, 'familyId' | 'adultId'>[],
-): Promise<void> {
-	const known = await db
-		.select({ adultId: notice.adultId })
-		.from(notice)
-		.where(eq(notice.about, told.about));
-	const done = new Set(known.map(({ adultId }) => adultId));
-	const rows = recipients
-		.filter(({ adultId }) => !done.has(adultId))
-		.map((recipient) => ({ ...recipient, ...told, id: newId(clock), dueAt: clock.now() }));
-	await db.transaction((tx) => insertAll(tx, notice, rows));
 }

@@ -10,11 +10,12 @@ import { act, notice } from '../../foundation/database/schema';
 import { newId } from '../../foundation/identifiers';
 import type { Tells } from '../../foundation/runner/consequences';
 import type { DoneAct } from '../../foundation/runner/record-act';
+import type { Recipient } from './finding';
 import { recipientsOf } from './recipients';
 import { readTelling } from './telling';
 
-/** Somebody who sets up desks tries this and that: what stands after so long is told; milliseconds. */
-const UNTIL_IT_IS_MADE = 10 * MINUTE;
+/** Somebody who sets up desks tries this and that: what stands after so long without a change is told; milliseconds. */
+const UNTIL_IT_IS_MADE = 2 * MINUTE;
 
 type KnownAct = DoneAct & { readonly id: string };
 
@@ -43,11 +44,12 @@ export async function writeNotices(
 			telling && !(isOwn && whom === 'family')
 				? afterQuiet(due, telling.zone, telling.rules, kind)
 				: due;
-		for (const recipient of await recipientsOf(
-			{ tx, clock, actor, act: done, telling },
-			{ whom },
-		)) {
-			const who = JSON.stringify(recipient);
+		const found = await recipientsOf({ tx, clock, actor, act: done, telling }, { whom });
+		const recipients = isInTheMaking
+			? await withoutWaiting(tx, { kind, conferenceId: done.conferenceId, dueAt }, found)
+			: found;
+		for (const recipient of recipients) {
+			const who = recipientKey(recipient);
 			if (told.has(who)) continue;
 			told.add(who);
 			rows.push({
@@ -62,6 +64,39 @@ export async function writeNotices(
 	}
 	await insertAll(tx, notice, rows);
 }
+
+/** Whoever is about to be told of the same has it put off, as what is told is how things stand then. */
+async function withoutWaiting(
+	tx: Transaction,
+	{
+		kind,
+		conferenceId,
+		dueAt,
+	}: Pick<typeof notice.$inferInsert, 'kind' | 'conferenceId' | 'dueAt'>,
+	recipients: readonly Recipient[],
+): Promise<Recipient[]> {
+	if (recipients.length === 0) return [];
+	const waiting = await tx
+		.select()
+		.from(notice)
+		.where(
+			and(
+				eq(notice.kind, kind),
+				eq(notice.conferenceId, conferenceId!),
+				eq(notice.state, 'waiting'),
+			),
+		)
+		.for('update');
+	const whose = new Map(waiting.map(({ id, ...row }) => [recipientKey(row), id]));
+	const putOff = recipients.flatMap((one) => whose.get(recipientKey(one)) ?? []);
+	if (putOff.length) await tx.update(notice).set({ dueAt }).where(inArray(notice.id, putOff));
+	return recipients.filter((one) => !whose.has(recipientKey(one)));
+}
+
+const recipientKey = ({ familyId, adultId, guestId, personId, accountId }: RecipientIds): string =>
+	[familyId, adultId, guestId, personId, accountId].join(' ');
+
+type RecipientIds = { readonly [Id in keyof Recipient]?: string | null };
 
 /** Nobody was told yet of what is taken back, and nobody will be: there is nothing to tell. */
 async function wasUntold(tx: Transaction, undoing: string): Promise<boolean> {

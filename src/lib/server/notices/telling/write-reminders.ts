@@ -1,6 +1,6 @@
 import { and, eq, gt, inArray, isNull, lte } from 'drizzle-orm';
 import { groupBy } from '../../../core/group-by';
-import { afterQuiet, usualNoticeRules } from '../../../core/notices/notice-rules';
+import { afterQuiet, wholeRules } from '../../../core/notices/notice-rules';
 import { localOf, MINUTE } from '../../../core/time/local-of';
 import type { App } from '../../app';
 import {
@@ -10,8 +10,7 @@ import {
 	familyAdult,
 	notice,
 } from '../../foundation/database/schema';
-import { insertAll } from '../../foundation/database/insert-all';
-import { newId } from '../../foundation/identifiers';
+import { writeOnce } from './write-once';
 
 const HOUR = 60 * MINUTE;
 /** The longest that somebody may be reminded before; milliseconds. */
@@ -45,7 +44,7 @@ export async function writeReminders(app: Pick<App, 'db' | 'clock'>): Promise<nu
 	);
 	const due = [...visits.values()].flatMap(([first]) => {
 		const { zone, appointment } = first!;
-		const rules = { ...usualNoticeRules, ...first!.rules };
+		const rules = wholeRules(first!.rules);
 		const { startsAt, familyId, conferenceId } = appointment;
 		const { date } = localOf(startsAt, zone);
 		return rules.remindBefore
@@ -97,31 +96,13 @@ async function write(
 				due.map(({ familyId }) => familyId),
 			),
 		);
-	const known = new Set(
-		(
-			await db
-				.select({ adultId: notice.adultId, about: notice.about })
-				.from(notice)
-				.where(
-					inArray(
-						notice.about,
-						due.map(({ about }) => about),
-					),
-				)
-		).map(({ adultId, about }) => `${adultId} ${about}`),
-	);
 	const justTold = new Set(await toldLately({ db, clock }));
-	const fresh = due.flatMap((one) =>
-		adults
-			.filter(({ familyId }) => familyId === one.familyId && !justTold.has(familyId))
-			.filter(({ adultId }) => !known.has(`${adultId} ${one.about}`))
-			.map(({ adultId }) => ({
-				...one,
-				adultId,
-				id: newId(clock),
-				kind: 'reminder' as const,
-			})),
+	return writeOnce(
+		{ db, clock },
+		due.flatMap((one) =>
+			adults
+				.filter(({ familyId }) => familyId === one.familyId && !justTold.has(familyId))
+				.map(({ adultId }) => ({ ...one, adultId, kind: 'reminder' as const })),
+		),
 	);
-	await db.transaction((tx) => insertAll(tx, notice, fresh));
-	return fresh.length;
 }

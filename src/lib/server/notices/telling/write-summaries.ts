@@ -1,20 +1,13 @@
-import { and, eq, gt, gte, inArray, isNull, lt, sql } from 'drizzle-orm';
+import { and, eq, gt, gte, inArray, isNotNull, isNull, lt } from 'drizzle-orm';
 import { eveningBefore } from '../../../core/notices/notice-rules';
 import { localOf } from '../../../core/time/local-of';
 import { addDays, laterInstantOf } from '../../../core/time/local-time';
 import type { App } from '../../app';
-import { insertAll } from '../../foundation/database/insert-all';
-import {
-	act,
-	appointment,
-	claim,
-	conference,
-	notice,
-	person,
-} from '../../foundation/database/schema';
-import { newId } from '../../foundation/identifiers';
+import { act, appointment, claim, conference, person } from '../../foundation/database/schema';
+import type { Recipient } from './finding';
 import { organisers } from './recipients';
 import { readTelling, type ConferenceTelling } from './telling';
+import { writeOnce } from './write-once';
 
 /** A summary that is later than this is of no use any more; milliseconds. */
 const LATEST = 6 * 60 * 60_000;
@@ -29,7 +22,7 @@ export async function writeSummaries(app: Writes): Promise<void> {
 	const open = await app.db
 		.select({ id: conference.id })
 		.from(conference)
-		.where(and(isNull(conference.withdrawnAt), sql`${conference.publishedAt} is not null`));
+		.where(and(isNull(conference.withdrawnAt), isNotNull(conference.publishedAt)));
 	for (const { id } of open) {
 		const telling = await readTelling(app.db, id);
 		if (!telling) continue;
@@ -87,23 +80,20 @@ async function writeOfficeDay({ db, clock }: Writes, telling: ConferenceTelling)
 	if (something) await write({ db, clock }, conferenceId, 'office-day', date, await organisers(db));
 }
 
-async function write(
-	{ db, clock }: Writes,
+const write = async (
+	app: Writes,
 	conferenceId: string,
 	kind: 'teacher-day' | 'office-day',
 	about: string,
-	recipients: readonly { readonly personId?: string; readonly accountId?: string }[],
-): Promise<void> {
-	const dueAt = clock.now();
-	const known = await db
-		.select({ personId: notice.personId, accountId: notice.accountId })
-		.from(notice)
-		.where(
-			and(eq(notice.conferenceId, conferenceId), eq(notice.kind, kind), eq(notice.about, about)),
-		);
-	const told = new Set(known.map(({ personId, accountId }) => personId ?? accountId));
-	const rows = recipients
-		.filter(({ personId, accountId }) => !told.has(personId ?? accountId ?? null))
-		.map((recipient) => ({ ...recipient, id: newId(clock), kind, about, conferenceId, dueAt }));
-	await db.transaction((tx) => insertAll(tx, notice, rows));
-}
+	recipients: readonly Recipient[],
+): Promise<void> =>
+	void (await writeOnce(
+		app,
+		recipients.map((recipient) => ({
+			...recipient,
+			kind,
+			about,
+			conferenceId,
+			dueAt: app.clock.now(),
+		})),
+	));

@@ -1,14 +1,14 @@
 import { eq } from 'drizzle-orm';
 import { htmlWording } from '../../../core/notices/html-wording';
 import type { NoticeReason } from '../../../core/notices/kinds';
-import { usualNoticeRules } from '../../../core/notices/notice-rules';
 import { filledWords, withOwnWords } from '../../../core/notices/own-words';
 import { plainWording, type Wording } from '../../../core/notices/wording';
 import type { App } from '../../app';
-import { account, adult, conference, guest, person } from '../../foundation/database/schema';
+import { account, adult, guest, person } from '../../foundation/database/schema';
 import type { Message } from '../../messages/mailer';
 import { fullName } from '../../register/names';
 import { readSchool } from '../../register/school';
+import { readTelling } from '../telling/telling';
 import { deskWording } from './desk-wording';
 import { guestWording } from './guest-wording';
 import { invitationWording } from './invitation-wording';
@@ -90,14 +90,11 @@ async function asTheSchoolSays(
 		readonly facts: { readonly name: string; readonly school: string; readonly telephone: string };
 	},
 ): Promise<{ readonly wording: Wording; readonly replyTo: string | undefined }> {
-	if (!conferenceId) return { wording, replyTo: undefined };
-	const [known] = await db
-		.select({ name: conference.name, rules: conference.noticeRules })
-		.from(conference)
-		.where(eq(conference.id, conferenceId));
-	const { words, replyTo } = { ...usualNoticeRules, ...known?.rules };
+	const telling = conferenceId ? await readTelling(db, conferenceId) : null;
+	if (!telling) return { wording, replyTo: undefined };
+	const { words, replyTo } = telling.rules;
 	const own = [words[kind], words.all].map((text) =>
-		filledWords(text ?? '', { ...facts, conference: known?.name ?? '' }),
+		filledWords(text ?? '', { ...facts, conference: telling.name }),
 	);
 	return {
 		wording: { ...wording, parts: withOwnWords(wording.parts, own) },
@@ -137,6 +134,7 @@ function write(writing: Writing): Promise<Written> {
 		case 'office-question':
 			return officeWording(writing);
 		case 'asked-along':
+		case 'along-changed':
 		case 'not-needed':
 			return guestWording(writing);
 	}

@@ -3,7 +3,7 @@ import type { WordingPart } from '../../../core/notices/wording';
 import { groupBy } from '../../../core/group-by';
 import { m } from '$lib/paraglide/messages';
 import { act } from '../../foundation/database/schema';
-import { changedDesks } from '../telling/desks-of-acts';
+import { desksChangedSince } from '../telling/desks-of-acts';
 import { toldAdult } from './told-adult';
 import { visitEntries } from './visit-entry';
 import { dateWords, footOf, rowOf } from './visit-words';
@@ -16,7 +16,7 @@ export async function deskWording(writing: Writing): Promise<Written> {
 	const [done] = await app.db.select().from(act).where(eq(act.id, row.actId!));
 	if (!told || !done) return { reason: 'over' };
 	const { view } = told;
-	const changed = new Set(changedDesks(done).map(({ id }) => id));
+	const changed = new Set((await desksChangedSince(app.db, done)).map(({ id }) => id));
 	const touched = view.appointments.filter(
 		({ desk, end }) => changed.has(desk) && end > app.clock.now(),
 	);

@@ -14,32 +14,42 @@ export async function guestWording(writing: Writing): Promise<Written> {
 	const [known] = await app.db.select().from(guest).where(eq(guest.id, row.guestId!));
 	if (!known) return { reason: 'over' };
 	const name = known.name ?? '';
-	if (row.kind === 'not-needed')
-		return {
-			wording: {
-				subject: m.notice_not_needed({ school: school.name }),
-				school: school.name,
-				parts: [
-					{ kind: 'words', text: m.notice_greeting({ name }) },
-					{ kind: 'words', text: m.notice_not_needed_words() },
-					footOf(writing, ''),
-				],
-			},
-		};
+	const notToCome = (words: string): Written => ({
+		wording: {
+			subject: m.notice_not_needed({ school: school.name }),
+			school: school.name,
+			parts: [
+				{ kind: 'words', text: m.notice_greeting({ name }) },
+				{ kind: 'words', text: words },
+				footOf(writing, ''),
+			],
+		},
+	});
+	if (row.kind === 'not-needed') return notToCome(m.notice_not_needed_words());
 	const { origin, key } = app.config;
 	const link = guestLink(origin, key, known);
 	const view = await guestView(app, link.split('/').at(-1)!);
-	if (!view) return { reason: 'over' };
+	const isChange = row.kind === 'along-changed';
+	if (!view) {
+		// Who was told already that they need not come knows.
+		const isAsked = known.withdrawnAt === null;
+		return isChange && isAsked ? notToCome(m.notice_along_over()) : { reason: 'over' };
+	}
 	const { desk, start, end, timeZone, place } = view;
 	const where = placeWords(place);
 	const summary = m.guest_title({ teacher: desk.name });
 	return {
 		wording: {
-			subject: m.notice_asked_along({ date: dateWords(start, timeZone) }),
+			subject: isChange
+				? m.notice_along_changed({ date: dateWords(start, timeZone) })
+				: m.notice_asked_along({ date: dateWords(start, timeZone) }),
 			school: school.name,
 			parts: [
 				{ kind: 'words', text: m.notice_greeting({ name }) },
-				{ kind: 'words', text: m.notice_asked_along_words() },
+				{
+					kind: 'words',
+					text: isChange ? m.notice_along_changed_words() : m.notice_asked_along_words(),
+				},
 				{
 					kind: 'rows',
 					title: dateWords(start, timeZone),

@@ -1,10 +1,9 @@
 import { m } from '$lib/paraglide/messages';
 import type { NoticeKind } from '../../../core/notices/kinds';
 import type { WordingPart } from '../../../core/notices/wording';
-import { instantOf } from '../../../core/time/local-time';
 import type { Writing, Written } from './writing';
 import { toldAdult, type ToldAdult } from './told-adult';
-import { dateWords, footOf, listWords, momentWords } from './visit-words';
+import { dayWords, footOf, listWords, momentWords } from './visit-words';
 
 /** What a family is invited to, with its way in; or that it has not booked yet. */
 export async function invitationWording(writing: Writing): Promise<Written> {
@@ -18,7 +17,11 @@ export async function invitationWording(writing: Writing): Promise<Written> {
 	const isOver = view.notBookable !== null && view.notBookable.code !== 'not-open-yet';
 	if (isOver || (!isInvitation && view.appointments.length > 0)) return { reason: 'over' };
 	const { conference } = view;
-	const facts = { conference: conference.name, dates: datesIn(told), school: school.name };
+	const facts = {
+		conference: conference.name,
+		dates: listWords(view.dates.map(dayWords)),
+		school: school.name,
+	};
 	return {
 		wording: {
 			subject: subjectOf(row.kind, facts),
@@ -53,14 +56,6 @@ function openingOf(kind: NoticeKind, facts: Facts & { readonly children: string 
 	if (kind === 'opened') return m.notice_opened_words(facts);
 	return kind === 'invited' ? m.notice_invited_words(facts) : m.notice_not_booked_words(facts);
 }
-
-const datesIn = ({ view: { dates, conference } }: ToldAdult): string =>
-	listWords(
-		dates.map((date) => {
-			const noon = instantOf(date, 12 * 60, conference.timeZone);
-			return noon.ok ? dateWords(noon.epoch, conference.timeZone) : date;
-		}),
-	);
 
 /** When one can book, as far as that is set. */
 function windowParts({ view: { conference } }: ToldAdult, now: number): WordingPart[] {

@@ -8,7 +8,7 @@ import { account, act, conference, enquiry, family } from '../../foundation/data
 import { countEnquiries } from '../../visits/enquiries';
 import { answeredEnquiry } from '../telling/facts-of-acts';
 import { countUndelivered } from '../sending/undelivered';
-import { dateWords, footOf } from './visit-words';
+import { dayWords, footOf } from './visit-words';
 import type { Writing, Written } from './writing';
 
 /** What a day has brought, or what a family asks. */
@@ -35,7 +35,6 @@ async function dayWording(told: Told): Promise<Written> {
 	const { id, timeZone, name } = told.conference;
 	const day = typedDate(row.about!);
 	const from = laterInstantOf(day, 0, timeZone);
-	const date = dateWords(laterInstantOf(day, 12 * 60, timeZone), timeZone);
 	const [acts, families, questions, undelivered] = await Promise.all([
 		countActs(app, id, from, row.dueAt),
 		countFamilies(app, id),
@@ -48,7 +47,7 @@ async function dayWording(told: Told): Promise<Written> {
 			{
 				kind: 'words',
 				text: [
-					m.notice_office_since({ date }),
+					m.notice_office_since({ date: dayWords(day) }),
 					acts.booked ? m.notice_office_booked({ count: acts.booked }) : '',
 					acts.changed ? m.notice_office_changed({ count: acts.changed }) : '',
 					acts.cancelled ? m.notice_office_cancelled({ count: acts.cancelled }) : '',

@@ -3,10 +3,11 @@ import type { WordingPart, WordingRow } from '../../../core/notices/wording';
 import { localOf } from '../../../core/time/local-of';
 import { m } from '$lib/paraglide/messages';
 import type { App } from '../../app';
-import { act, conference, family } from '../../foundation/database/schema';
+import { act, family } from '../../foundation/database/schema';
 import { placeWords } from '../../visits/place-words';
 import { stands, type AppointmentState } from '../../visits/appointment-state';
-import { peopleOf, touchedStates } from '../telling/people-of-acts';
+import { touchedStates } from '../telling/facts-of-acts';
+import { peopleOf } from '../telling/people-of-acts';
 import { personDay, type PersonTurn } from './person-day';
 import { readTelling, type ConferenceTelling } from '../telling/telling';
 import { readPerson, type ToldPerson } from './told-person';
@@ -135,7 +136,8 @@ function changeRow(
 	const note = () => {
 		if (!is) return m.notice_turn_gone();
 		if (moved) return m.notice_was({ moment: momentWords(was.start, zone) });
-		return was ? '' : is.standing === 'asked' ? m.notice_turn_asked() : m.notice_turn_new();
+		if (is.standing === 'asked') return m.notice_turn_asked();
+		return was ? m.notice_turn_accepted() : m.notice_turn_new();
 	};
 	return {
 		time: `${timeWords(shown.start, zone)}–${timeWords(shown.end, zone)}`,
@@ -191,24 +193,18 @@ const interpretingWords = ({
 	name: name ?? m.notice_turn_nobody(),
 });
 
-async function worded(
+const worded = (
 	{ writing, telling, reader }: Told,
 	{ subject, parts }: { readonly subject: string; readonly parts: readonly WordingPart[] },
-): Promise<Written> {
-	const [known] = await writing.app.db
-		.select({ name: conference.name })
-		.from(conference)
-		.where(eq(conference.id, telling.id));
-	return {
-		wording: {
-			subject,
-			school: writing.school.name,
-			parts: [
-				{ kind: 'words', text: m.notice_greeting({ name: reader.name }) },
-				...parts,
-				{ kind: 'way', text: m.notice_to_day(), link: reader.page },
-				footOf(writing, known?.name ?? ''),
-			],
-		},
-	};
-}
+): Written => ({
+	wording: {
+		subject,
+		school: writing.school.name,
+		parts: [
+			{ kind: 'words', text: m.notice_greeting({ name: reader.name }) },
+			...parts,
+			{ kind: 'way', text: m.notice_to_day(), link: reader.page },
+			footOf(writing, telling.name),
+		],
+	},
+});

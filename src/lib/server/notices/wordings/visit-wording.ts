@@ -7,7 +7,8 @@ import { m } from '$lib/paraglide/messages';
 import { act, adult, desk } from '../../foundation/database/schema';
 import type { Reader } from '../../foundation/database/connect';
 import { fullName } from '../../register/names';
-import { appointmentStates, stands, type AppointmentState } from '../../visits/appointment-state';
+import { touchedStates } from '../telling/facts-of-acts';
+import { stands, type AppointmentState } from '../../visits/appointment-state';
 import type { Writing, Written } from './writing';
 import { toldAdult, type ToldAdult } from './told-adult';
 import { visitEntries } from './visit-entry';
@@ -63,12 +64,12 @@ async function happenedIn(
 ): Promise<Happened | 'nothing-to-tell'> {
 	if (actId === null) return { by: 'school', before: [], after: [], at: 0 };
 	const [row] = await db.select().from(act).where(eq(act.id, actId));
-	const heard = (states: unknown) =>
-		(appointmentStates.safeParse(states).data ?? []).filter(({ students }) =>
-			hears(students.map(({ id }) => id)),
-		);
-	const [before, after] = [heard(row?.before), heard(row?.after)];
-	if (!row || before.length + after.length === 0) return 'nothing-to-tell';
+	if (!row) return 'nothing-to-tell';
+	const touched = touchedStates(row);
+	const heard = (states: readonly AppointmentState[]) =>
+		states.filter(({ students }) => hears(students.map(({ id }) => id)));
+	const [before, after] = [heard(touched.before), heard(touched.after)];
+	if (before.length + after.length === 0) return 'nothing-to-tell';
 	return { by: row.actorKind === 'adult' ? 'family' : 'school', before, after, at: row.at };
 }
 

@@ -19,6 +19,9 @@ export const timeWords = (instant: number, zone: string): string =>
 export const dateWords = (instant: number, zone: string): string =>
 	writtenDate(locale(), zone)(instant);
 
+/** A local date as `Thursday 3 December`. */
+export const dayWords = (date: string): string => dateWords(Date.parse(`${date}T12:00Z`), 'UTC');
+
 /** `Thursday 3 December, 18:14` */
 export const momentWords = (instant: number, zone: string): string =>
 	`${dateWords(instant, zone)}, ${timeWords(instant, zone)}`;

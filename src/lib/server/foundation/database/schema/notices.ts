@@ -52,7 +52,7 @@ export const notice = pgTable(
 			.on(table.dueAt)
 			.where(sql`${table.state} in ('waiting', 'sending')`),
 		uniqueIndex('notice_reminder_once')
-			.on(table.adultId, table.about)
+			.on(table.adultId, table.familyId, table.conferenceId, table.about)
 			.where(sql`${table.about} is not null`),
 		uniqueIndex('notice_summary_once')
 			.on(table.personId, table.conferenceId, table.about)
