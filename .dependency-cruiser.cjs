@@ -1,6 +1,6 @@
 /**
- * Dependencies point one way: routes → server → operations → core, and routes → ui → operations → core. Types
- * count as well.
+ * Dependencies point one way: routes → server → operations → core, and routes → ui → operations → core. Both server
+ * and ui take sentences that pages and messages share from `words`, which knows core alone. Types count as well.
  */
 const layer = (name) => `^(tests/fixtures/directions/)?src/lib/${name}/`;
 
@@ -42,6 +42,13 @@ module.exports = {
 				path: '.',
 				pathNot: [layer('files'), layer('core'), 'node_modules/(papaparse|fflate|exceljs)/'],
 			},
+		},
+		{
+			name: 'words-know-core-alone',
+			comment: 'What pages and messages say in the same words.',
+			severity: 'error',
+			from: { path: layer('words') },
+			to: { path: '.', pathNot: [layer('words'), layer('core'), layer('paraglide')] },
 		},
 		{
 			name: 'server-below-routes-and-beside-ui',

@@ -7,6 +7,7 @@ import { promisify } from 'node:util';
 import { test as base, expect, type Browser, type Page } from '@playwright/test';
 import postgres from 'postgres';
 import { freePort, projectRoot } from '../../scripts/project.mjs';
+import { copyDatabase } from '../copy-database';
 import { startServer } from '../../scripts/server-process.mjs';
 
 export { expect };
@@ -47,7 +48,7 @@ export async function openHouse(
 ): Promise<House> {
 	const name = `browser_${randomUUID().replaceAll('-', '')}`;
 	const admin = openAdmin();
-	await admin.unsafe(`create database ${name} template ${like}`);
+	await copyDatabase(admin, name, like);
 	const folder = mkdtempSync(join(tmpdir(), 'ten-chairs-log-'));
 	const logFile = openSync(join(folder, 'log'), 'a');
 	const url = `${databases}/${name}`;

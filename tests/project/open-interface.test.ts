@@ -71,7 +71,7 @@ beforeAll(async () => {
 		{ kind: 'organiser', account: office!.id },
 		{
 			name: 'test',
-			scopes: ['conferences:read', 'conferences:write', 'invitations:write'],
+			scopes: ['conferences:read', 'conferences:write', 'invitations:write', 'mail:write'],
 		},
 	);
 	organiser = made.token;
@@ -88,6 +88,24 @@ afterAll(async () => {
 });
 
 describe('an organiser’s program', () => {
+	it('hands over a message that came back, as it came', async () => {
+		const hand = async (message: string, headers: Record<string, string>) => {
+			const authorization = `Bearer ${organiser}`;
+			const answer = await fetch(`${demo.origin}/api/v1/returned-mail`, {
+				method: 'POST',
+				headers: { authorization, ...headers },
+				body: message,
+			});
+			return [answer.status, await answer.json()];
+		};
+		const type = { 'content-type': 'message/rfc822' };
+		// A letter in Latin 1 is no UTF-8, and no fault.
+		const letter = 'From: a@b.example\r\nSubject: Away\r\n\r\nZur\xfcck am Montag.\r\n';
+		expect(await hand(letter, type)).toEqual([200, { isNoted: false }]);
+		expect(await hand('{}', { 'content-type': 'application/json' })).toMatchObject([415, {}]);
+		expect(await hand(`Subject: ${'a'.repeat(300_000)}`, type)).toMatchObject([413, {}]);
+	});
+
 	it('reads conferences, slots and invitations, each with an ETag', async () => {
 		const list = await ask(organiser, 'GET', '/conferences');
 		expect(list.json).toMatchObject([

@@ -3,6 +3,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import postgres, { type Sql } from 'postgres';
 import { createApp, type App } from '$lib/server/app';
+import { copyDatabase } from '../copy-database';
 import { migrateDatabase } from '$lib/server/foundation/database/migrate';
 
 /** The cluster's address, without a database; `bin/test` starts one and says where. */
@@ -45,7 +46,7 @@ export async function freshApp(
 ): Promise<App> {
 	const name = `test_${randomUUID().replaceAll('-', '')}`;
 	const admin = postgres(`${server}/postgres`, { max: 1, onnotice: () => {} });
-	await admin.unsafe(`create database ${name} template ${await migratedTemplate(admin)}`);
+	await copyDatabase(admin, name, await migratedTemplate(admin));
 	const databaseUrl = `${server}/${name}`;
 	const app = createApp({
 		databaseUrl,

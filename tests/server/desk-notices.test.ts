@@ -14,6 +14,10 @@ import { tellFamilies } from '$lib/server/notices/telling/tell-families';
 import { writeMoments } from '$lib/server/notices/telling/write-moments';
 import { askGuest } from '$lib/server/visits/guests';
 import { offerSlots } from '$lib/server/visits/hold-visit';
+import { conferenceWithId } from '$lib/server/conferences/read-conference';
+import { basicsOf, saveBasics } from '$lib/server/conferences/save-basics';
+import { changeOwnDesk, openProposals, settleProposal } from '$lib/server/desks/proposals';
+import { keepSlot, slotsToSettle } from '$lib/server/desks/to-settle';
 import { done } from './done';
 import { HOUR, MINUTE, noticeSchool } from './notice-school';
 
@@ -90,6 +94,84 @@ describe('a desk that is changed', () => {
 		expect(toGuest.subject).toBe('Another time or place: Thursday 3 December');
 		expect(toGuest.text).toContain('Gannet, House');
 		expect(toGuest.text).not.toContain('Petrel');
+	});
+
+	it('has other hours: told to whose appointment lies outside them, unless the office keeps it', async () => {
+		const made = await noticeSchool();
+		const { app, school, book, deliver, sent } = made;
+		await book([
+			[0, 0],
+			[1, 3],
+		]);
+		await deliver();
+		const later = (start: number) => (plan: DeskPlan) => ({
+			...plan,
+			series: plan.series.map((series) => ({
+				...series,
+				when: { kind: 'once' as const, date: '2026-12-03' as const, start, end: 1060 },
+			})),
+		});
+		const seen = sent.length;
+		// One that still fits hears nothing.
+		await changeDesk(made, later(980), 1);
+		await deliver(20 * MINUTE);
+		expect(sent).toHaveLength(seen);
+		await changeDesk(made, later(980));
+		const [kept] = await slotsToSettle(app, school.conference);
+		await deliver();
+		expect(sent.slice(seen).map(({ to, subject }) => [to, subject])).toEqual([
+			['first@post.example', 'Other hours: Winter'],
+		]);
+		expect(sent.at(-1)!.text.match(/Nobody is there at this time any more/g)).toHaveLength(1);
+		await changeDesk(made, later(990));
+		done(
+			await keepSlot(app, school.organiser, { conferenceId: school.conference, slot: kept!.slot }),
+		);
+		await deliver(20 * MINUTE);
+		expect(sent).toHaveLength(seen + 1);
+	});
+
+	it('follows the hours of the conference, and what a teacher proposed', async () => {
+		const made = await noticeSchool();
+		const { app, school, ids, book, deliver, sent } = made;
+		await book([
+			[0, 0],
+			[1, 2],
+		]);
+		await deliver();
+		const seen = sent.length;
+		await app.db.update(conference).set({ teachersMay: 'propose' });
+		const [receiver] = await app.db
+			.select()
+			.from(deskPerson)
+			.where(eq(deskPerson.deskId, school.desks[1]!));
+		const teacher = { kind: 'teacher', person: receiver!.personId } as const;
+		const base = (await loadPlans(app.db, school.conference)).find(
+			({ id }) => id === school.desks[1],
+		)!;
+		const own = { base, plan: inRoom('Tern')(base), person: receiver!.personId, note: '' };
+		done(await changeOwnDesk(app, teacher, own));
+		await deliver(20 * MINUTE);
+		expect(sent).toHaveLength(seen);
+		const [proposal] = await openProposals(app.db, school.conference);
+		done(await settleProposal(app, school.organiser, { proposal: proposal!.id, accept: true }));
+		await deliver();
+		expect(sent.at(-1)).toMatchObject({ subject: 'Another room or teacher: Winter' });
+		expect(sent.at(-1)!.text).toMatch(/Tern, House\n {6}This is what changed\./);
+		const basics = basicsOf((await conferenceWithId(app.db, ids.conferenceId))!);
+		const mine = {
+			...basics,
+			hours: basics.hours.map((hours) => ({ ...hours, start: hours.start + 60 })),
+		};
+		done(
+			await saveBasics(app, school.organiser, {
+				conferenceId: ids.conferenceId,
+				base: basics,
+				mine,
+			}),
+		);
+		await deliver();
+		expect(sent.at(-1)).toMatchObject({ subject: 'Other hours: Winter' });
 	});
 
 	it('is told to nobody when nothing of it concerns them', async () => {
@@ -181,6 +263,7 @@ const form = (
 	quietFrom: '',
 	quietUntil: '',
 	replyTo: '',
+	teachersAnswer: false,
 	...(Object.fromEntries(OWN_WORDS.map((kind) => [wordsField(kind), ''])) as Record<
 		ReturnType<typeof wordsField>,
 		string
@@ -218,6 +301,35 @@ describe('the school’s own rules', () => {
 		expect(sent[0]!.text).toContain(
 			'See you at Winter, Adult 0.\n\nThe car park is behind Small School.',
 		);
+	});
+
+	it('send answers to the teacher whom a message is about, where it is one whose address is known', async () => {
+		const made = await noticeSchool();
+		const { app, ids, school, book, deliver, sent } = made;
+		const rules = { replyTo: 'answers@small.example', teachersAnswer: true };
+		done(await setNoticeRules(app, school.organiser, form(ids.conferenceId, rules)));
+		const [receiver] = await app.db
+			.select()
+			.from(deskPerson)
+			.where(eq(deskPerson.deskId, school.desks[0]!));
+		const teacher = eq(person.id, receiver!.personId);
+		await app.db.update(person).set({ email: 'teacher@small.example' }).where(teacher);
+		await book([[0, 0]]);
+		await deliver();
+		await app.db.update(person).set({ emailConfirmedAt: app.clock.now() }).where(teacher);
+		await changeDesk(made, inRoom('Petrel'));
+		await deliver();
+		await book([[1, 4]]);
+		await deliver();
+		await changeDesk(made, inRoom('Tern'));
+		await changeDesk(made, inRoom('Gannet'), 1);
+		await deliver();
+		expect(sent.map(({ replyTo }) => replyTo)).toEqual([
+			'answers@small.example',
+			'teacher@small.example',
+			'answers@small.example',
+			'answers@small.example',
+		]);
 	});
 
 	it('show a message with real facts before there is one, and send it to whoever asks', async () => {

@@ -1,5 +1,6 @@
 import { eq } from 'drizzle-orm';
 import type { Actor } from '$lib/core/permissions/may';
+import type { LocalDate } from '$lib/core/time/local-of';
 import type { App } from '$lib/server/app';
 import { adultRight, adult, familyAdult, notice } from '$lib/server/foundation/database/schema';
 import { newId } from '$lib/server/foundation/identifiers';
@@ -15,9 +16,13 @@ export const MINUTE = 60_000;
 export const HOUR = 60 * MINUTE;
 
 /** A school whose mail server answers as the test says, and whose clock goes on when the test says so. */
-export async function noticeSchool() {
-	const plain = await freshApp();
-	const school = await smallSchool(plain, { families: 2, desks: 2 });
+export async function noticeSchool({
+	date,
+	startAt,
+}: { readonly date?: LocalDate; readonly startAt?: number } = {}) {
+	const plain = await freshApp(startAt === undefined ? {} : { startAt });
+	const hours = date && [{ date, start: 17 * 60, end: 19 * 60 }];
+	const school = await smallSchool(plain, { families: 2, desks: 2, ...(hours && { hours }) });
 	let now = plain.clock.now();
 	const sent: Message[] = [];
 	let answer: (message: Message) => Sent = () => 'sent';

@@ -1,8 +1,7 @@
-import ICAL from 'ical.js';
 import { describe, expect, it } from 'vitest';
-import { appointment, notice } from '$lib/server/foundation/database/schema';
+import { notice } from '$lib/server/foundation/database/schema';
 import { newId } from '$lib/server/foundation/identifiers';
-import { createMailer, type Message } from '$lib/server/messages/mailer';
+import { createMailer } from '$lib/server/messages/mailer';
 import { deliverNotices } from '$lib/server/notices/sending/deliver-notices';
 import { cancelAppointments, changeVisit } from '$lib/server/visits/change-visit';
 import { undoVisitAct } from '$lib/server/visits/undo-visit';
@@ -154,51 +153,4 @@ it('goes out as plain text, HTML and a calendar part, as a second parser reads i
 	} finally {
 		await letterbox.stop();
 	}
-});
-
-describe('the entry in a calendar', () => {
-	const eventIn = (message: Message, index = 0) => {
-		const calendar = new ICAL.Component(ICAL.parse(message.calendars![index]!.content));
-		const part = calendar.getFirstSubcomponent('vevent')!;
-		return { calendar, part, event: new ICAL.Event(part) };
-	};
-
-	it('keeps to RFC 5546, and is replaced and removed by what comes after', async () => {
-		const { app, ids, first, school, book, deliver, sent } = await noticeSchool();
-		const { appointments } = await book([[0, 0]]);
-		await deliver();
-		const next = await school.request(0, [[0, 4]]);
-		const key = newId(app.clock);
-		done(await changeVisit(app, first.actor, { ...ids, key, appointments: next.appointments }));
-		await deliver();
-		const cancel = [...appointments];
-		done(await cancelAppointments(app, first.actor, { ...ids, key: newId(app.clock), cancel }));
-		await deliver();
-		const parts = sent.map((message) => eventIn(message));
-		// Methods: RFC 5546, 3.2.2 and 3.2.5; each stands in the part's own parameter too (RFC 6047, 2.4).
-		expect(parts.map(({ calendar }) => calendar.getFirstPropertyValue('method'))).toEqual([
-			'REQUEST',
-			'REQUEST',
-			'CANCEL',
-		]);
-		expect(sent.map(({ calendars }) => calendars!.map(({ method }) => method))).toEqual([
-			['REQUEST'],
-			['REQUEST'],
-			['CANCEL'],
-		]);
-		// One UID, a SEQUENCE that rises (2.1.4, 2.1.5), the organizer there (3.2.2, 3.2.5).
-		expect(new Set(parts.map(({ event }) => event.uid)).size).toBe(1);
-		const sequences = parts.map(({ event }) => event.sequence);
-		expect(sequences).toEqual([...new Set(sequences)].sort((a, b) => a - b));
-		for (const { part } of parts) {
-			expect(part.getFirstPropertyValue('organizer')).toBe('mailto:office@school.example');
-			const attendee = part.getFirstProperty('attendee')!;
-			expect(attendee.getFirstValue()).toBe('MAILTO:first@post.example');
-			expect(attendee.getParameter('rsvp')).toBe('FALSE');
-		}
-		expect(parts[2]!.part.getFirstPropertyValue('status')).toBe('CANCELLED');
-		expect(parts[0]!.part.getAllSubcomponents('valarm')).toHaveLength(2);
-		const [row] = await app.db.select().from(appointment);
-		expect(parts[1]!.event.startDate.toJSDate().getTime()).toBe(row!.startsAt);
-	});
 });

@@ -1,4 +1,3 @@
-import { and, eq } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
 import type { Actor } from '$lib/core/permissions/may';
 import {
@@ -15,7 +14,7 @@ import { writeReminders } from '$lib/server/notices/telling/write-reminders';
 import { bookVisit, cancelAppointments, changeVisit } from '$lib/server/visits/change-visit';
 import { askGuest, withdrawGuest } from '$lib/server/visits/guests';
 import { done } from './done';
-import { HOUR, MINUTE, noticeSchool, secondAdult, silence } from './notice-school';
+import { HOUR, noticeSchool, secondAdult, silence } from './notice-school';
 
 describe('somebody asked along', () => {
 	it('is told of one appointment, when it moves, and when it is taken back', async () => {
@@ -56,45 +55,6 @@ describe('somebody asked along', () => {
 		expect(sent.filter(({ to }) => to === 'sam@town.example').at(-1)!.text).toContain(
 			'does not take place',
 		);
-	});
-});
-
-describe('reminders', () => {
-	it('come a day and an hour before, move with the visit, and not after the moment', async () => {
-		const { app, ids, first, school, book, deliver, subjects, pass } = await noticeSchool();
-		const { appointments } = await book([[0, 0]]);
-		await deliver();
-		const [row] = await app.db.select().from(appointment);
-		const remind = async (at: number) => {
-			pass(at - app.clock.now());
-			await writeReminders(app);
-			await writeReminders(app);
-			await deliver(0);
-			return subjects().filter((subject) => subject.startsWith('Coming up')).length;
-		};
-		expect(await remind(row!.startsAt - 25 * HOUR)).toBe(0);
-		expect(await remind(row!.startsAt - 24 * HOUR)).toBe(1);
-		const next = await school.request(0, [[0, 6]]);
-		const key = newId(app.clock);
-		done(
-			await changeVisit(app, school.organiser, { ...ids, key, appointments: next.appointments }),
-		);
-		const [moved] = await app.db.select().from(appointment);
-		expect(moved!.startsAt).toBeGreaterThan(row!.startsAt);
-		expect(await remind(row!.startsAt - HOUR)).toBe(1);
-		expect(await remind(moved!.startsAt - HOUR)).toBe(2);
-		const cancel = [...appointments];
-		done(
-			await cancelAppointments(app, school.organiser, { ...ids, key: newId(app.clock), cancel }),
-		);
-		expect(await remind(moved!.startsAt - HOUR + MINUTE)).toBe(2);
-		expect(first.id).toBe(ids.familyId);
-		expect(
-			await app.db
-				.select()
-				.from(notice)
-				.where(and(eq(notice.kind, 'reminder'), eq(notice.state, 'sent'))),
-		).toHaveLength(2);
 	});
 });
 

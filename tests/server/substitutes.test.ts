@@ -69,7 +69,7 @@ describe('whoever stands in is shown wherever the teacher would be', () => {
 		const { app, school, before } = await withSubstitute();
 		const { actor, id } = school.families[0]!;
 		const view = await familyView(app, actor, school.conference, id);
-		const [entry] = bookedEntries(view, (_, name) => name);
+		const [entry] = bookedEntries(view);
 		expect(entry).toMatchObject({ desk: 'Teacher 1', substitute: 'in place of Teacher 0' });
 		const [event] = await calendarOf(app, school);
 		expect(valueOf(event!, 'summary')).toBe('Teacher 1');

@@ -33,7 +33,7 @@ test.each([
 	['eider', 'loft', 4, 'Wing'],
 	['eider', 'shed', 0, 'shed'],
 ])('the walk from %s to %s takes %i minutes and leads to %s', (from, to, minutes, name) => {
-	const entries = bookedEntries(view, (_, name) => name);
+	const entries = bookedEntries(view);
 	const of = (id: string) => entries.find((entry) => entry.id === id)!;
 	expect(of(to).walkFrom(of(from))).toEqual({ kind: 'walk', minutes, to: name });
 });
@@ -45,10 +45,6 @@ test('a suggested slot that the school has taken away since is shown as it was',
 	const start = Date.UTC(2026, 11, 3, 21) / 60_000;
 	const visit = { placements: [{ wish: 'w', slot: { ...gone, start, end: start + 10 } }] };
 	const shown = { ...view, conference, appointments: [], wishes: [{ id: 'w', student: 's' }] };
-	const [entry] = suggestedEntries(
-		shown as unknown as FamilyProjection,
-		visit as unknown as Visit,
-		(_, name) => name,
-	);
+	const [entry] = suggestedEntries(shown as unknown as FamilyProjection, visit as unknown as Visit);
 	expect(entry).toMatchObject({ date: '2026-12-03', place: 'loft', start: start * 60_000 });
 });

@@ -58,6 +58,7 @@ export type ActKind =
 	| 'families.invited'
 	| 'families.reminded'
 	| 'notice.sent-again'
+	| 'notice.returned'
 	| 'notices.set'
 	| 'told.chosen'
 	| 'adult.changed'

@@ -72,6 +72,8 @@ const letter = z.object({
 	/** The adult's name; empty on a family's letter. */
 	adult: z.string(),
 	children: z.array(z.object({ name: z.string(), classLabel: z.string() })),
+	/** One of those to whom it goes is told by e-mail. */
+	readsEmail: z.boolean(),
 	code: z.string(),
 });
 /** What a letter to a family says besides the conference. */

@@ -17,6 +17,17 @@ export const noticeSendAgain = change({
 	leaves: ['notice.sent-again'],
 });
 
+/** Notes that a message came back because it could not be delivered. */
+export const noticeReturned = change({
+	name: 'notice.returned',
+	may: 'notices.send',
+	/** `isForGood`: the address takes nothing, and not only this one message was late. */
+	input: z.object({ notice: id, isForGood: z.boolean() }),
+	refusal: reasons('unknown'),
+	leaves: ['notice.returned'],
+	mostBytes: 256 * 1024,
+});
+
 /** Tells families of a conference: those who were not invited yet, or those who have booked nothing. */
 export const familiesTell = change({
 	name: 'families.tell',
@@ -71,6 +82,7 @@ export const noticeRulesSet = change({
 		quietFrom: typedTime,
 		quietUntil: typedTime,
 		replyTo: emailOrNone,
+		teachersAnswer: z.boolean(),
 		...wordsFields,
 	}),
 	leaves: ['notices.set'],

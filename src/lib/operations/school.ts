@@ -33,7 +33,12 @@ export const schoolSetUp = change({
 });
 
 /** What a token lets another program do. */
-export const scopes = ['conferences:read', 'conferences:write', 'invitations:write'] as const;
+export const scopes = [
+	'conferences:read',
+	'conferences:write',
+	'invitations:write',
+	'mail:write',
+] as const;
 export type Scope = (typeof scopes)[number];
 
 /** Makes a token. It is shown this once. */

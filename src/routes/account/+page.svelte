@@ -1,16 +1,19 @@
 <script lang="ts">
 	import { enhance } from '$lib/ui/parts/saving/enhance';
 	import type { SubmitFunction } from '@sveltejs/kit';
+	import { scopes as SCOPES, type Scope } from '$lib/operations/school';
 	import { m } from '$lib/paraglide/messages';
 	import CalmPage from '$lib/ui/parts/CalmPage.svelte';
 
 	let { data, form } = $props();
 
-	const SCOPES = ['conferences:read', 'conferences:write', 'invitations:write'] as const;
-	function scopeText(scope: string): string {
-		if (scope === 'conferences:read') return m.token_scope_read();
-		return scope === 'conferences:write' ? m.token_scope_write() : m.token_scope_invitations();
-	}
+	const scopeTexts: Readonly<Record<string, () => string>> = {
+		'conferences:read': m.token_scope_read,
+		'conferences:write': m.token_scope_write,
+		'invitations:write': m.token_scope_invitations,
+		'mail:write': m.token_scope_mail,
+	} satisfies Record<Scope, () => string>;
+	const scopeText = (scope: string): string => scopeTexts[scope]?.() ?? scope;
 
 	interface Factor {
 		readonly picture: string;

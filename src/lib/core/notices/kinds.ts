@@ -54,8 +54,12 @@ export const noticeReasons = [
 	'not-told',
 	/** What it was about is not there any more. */
 	'over',
+	/** They would rather be called, or written a letter. */
+	'other-way',
 	/** The mail server does not take it for this address. */
 	'refused',
+	/** It was taken, and came back. */
+	'returned',
 	/** The mail server could not be reached, many times. */
 	'unreachable',
 ] as const;

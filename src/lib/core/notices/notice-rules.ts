@@ -1,5 +1,5 @@
 import { z } from 'zod/mini';
-import { localOf, DAY_MINUTES } from '../time/local-of';
+import { localOf, DAY_MINUTES, MINUTE } from '../time/local-of';
 import { addDays, laterInstantOf } from '../time/local-time';
 import type { LocalDate } from '../time/local-of';
 import { noticeKinds, type NoticeKind } from './kinds';
@@ -26,6 +26,8 @@ export const noticeRulesSchema = z.object({
 	quiet: z.nullable(z.object({ from: timeOfDay, until: timeOfDay })),
 	/** Where answers to messages go; empty: to the sender. */
 	replyTo: z.string().check(z.maxLength(200)),
+	/** Whether answers to a message about one teacher alone go to that teacher. */
+	teachersAnswer: z.boolean(),
 	/** The school's own paragraphs. */
 	words: z.partialRecord(z.enum(OWN_WORDS), z.string().check(z.maxLength(2000))),
 });
@@ -40,6 +42,7 @@ export const usualNoticeRules: NoticeRules = {
 	tellsQuestions: true,
 	quiet: { from: 21 * 60 + 30, until: 6 * 60 + 30 },
 	replyTo: '',
+	teachersAnswer: false,
 	words: {},
 };
 
@@ -52,6 +55,17 @@ export const wholeRules = (kept: Partial<NoticeRules>): NoticeRules => ({
 /** The instant at which who receives on a date is told what it holds. */
 export const eveningBefore = (date: LocalDate, zone: string, minute: number): number =>
 	laterInstantOf(addDays(date, -1), minute, zone);
+
+/**
+ * The instant at which somebody is reminded of what begins at another, so many minutes before. Whole days are days of
+ * the calendar: a day before is at the same time of day, also when the clock is changed between the two.
+ */
+export function reminderAt(start: number, before: number, zone: string): number {
+	const days = Math.floor(before / DAY_MINUTES);
+	const { date, minute } = localOf(start - (before % DAY_MINUTES) * MINUTE, zone);
+	// What is less than a day has no date to go back to: an hour is an hour.
+	return days === 0 ? start - before * MINUTE : laterInstantOf(addDays(date, -days), minute, zone);
+}
 
 /** What is worth waking somebody for: it is about now, or they asked for it themselves. */
 const URGENT: ReadonlySet<NoticeKind> = new Set([

@@ -50,7 +50,7 @@ function describe(origin: string): object {
 }
 
 function described(operation: Operation): object {
-	const { id, summary, who, keyed, body, answers } = operation;
+	const { id, summary, who, keyed, body, bodyType, answers } = operation;
 	const key = {
 		name: 'Idempotency-Key',
 		in: 'header',
@@ -69,7 +69,7 @@ function described(operation: Operation): object {
 		requestBody: takesBody(operation)
 			? {
 					required: true,
-					content: { 'application/json': { schema: jsonSchema(body) } },
+					content: { [bodyType]: { schema: jsonSchema(body) } },
 				}
 			: undefined,
 		responses: {

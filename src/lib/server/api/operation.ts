@@ -24,6 +24,8 @@ export interface Operation<
 	readonly params: Params;
 	readonly query: Query;
 	readonly body: Body;
+	/** What the body is written as. A message is read as text, with each octet as a character. */
+	readonly bodyType: 'application/json' | 'message/rfc822';
 	/** The largest body, in bytes. */
 	readonly mostBytes: number;
 	/** Takes an `Idempotency-Key`: the same key does the same once, however often it comes. */
@@ -40,7 +42,7 @@ const noBody = z.union([z.undefined(), z.null(), z.looseObject({})]);
 type Described<P extends ZodType, Q extends ZodType, B extends ZodType> = Pick<
 	Operation,
 	'id' | 'method' | 'path' | 'summary' | 'who' | 'scope' | 'does' | 'step' | 'answers'
-> & { params?: P; query?: Q; body?: B };
+> & { params?: P; query?: Q; body?: B; bodyType?: Operation['bodyType'] };
 
 /** Describes an operation. What is declared of the change that it does, is taken from there. */
 export const operation = <
@@ -52,6 +54,7 @@ export const operation = <
 ): Operation<P, Q, B> => ({
 	mostBytes: described.does?.mostBytes ?? 64 * KIB,
 	keyed: described.does?.keyed ?? false,
+	bodyType: 'application/json',
 	...described,
 	step: described.step ?? (described.does?.finishes ? 'finish' : undefined),
 	params: described.params ?? (none as unknown as P),

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { noticeReturned } from '../../operations/notices';
 import { invitationsMake } from '../../operations/messages';
 import {
 	holdGiveBack,
@@ -126,6 +127,24 @@ export const postInvitations = operation({
 	},
 });
 
+export const postReturnedMail = operation({
+	id: 'postReturnedMail',
+	method: 'post',
+	path: '/returned-mail',
+	who: 'organiser',
+	scope: 'mail:write',
+	does: noticeReturned,
+	summary: 'Hands over a message that came back to the sender, as it came.',
+	body: z.string().describe('The message, with its headers.'),
+	bodyType: 'message/rfc822',
+	answers: {
+		200: {
+			says: 'Whether it tells that something of ours could not be delivered, which is noted then.',
+			schema: z.object({ isNoted: z.boolean() }),
+		},
+	},
+});
+
 export const getVisit = operation({
 	id: 'getVisit',
 	method: 'get',
@@ -250,6 +269,7 @@ export const operations = [
 	postConferenceFile,
 	listSlots,
 	postInvitations,
+	postReturnedMail,
 	getVisit,
 	postPlans,
 	postAppointments,

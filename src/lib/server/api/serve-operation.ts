@@ -153,6 +153,10 @@ async function readBody(operation: Operation, request: Request): Promise<unknown
 	}
 	if (bytes === 0) return undefined;
 	const type = request.headers.get('content-type') ?? '';
+	if (operation.bodyType === 'message/rfc822') {
+		if (/^message\/rfc822\b/i.test(type)) return Buffer.concat(chunks).toString('latin1');
+		throw new Problem(415, 'not-a-message', 'Send message/rfc822, and say so in Content-Type.');
+	}
 	if (takesBody(operation) && !/^application\/(\S+\+)?json\b/i.test(type))
 		throw new Problem(415, 'not-json', 'Send JSON, and say so in Content-Type.');
 	try {

@@ -1,5 +1,6 @@
 import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
 import { groupBy } from '../../core/group-by';
+import { reachedBy } from '../../core/notices/reached-by';
 import { lettersMake, type Letter } from '../../operations/messages';
 import type { Transaction } from '../foundation/database/connect';
 import {
@@ -22,6 +23,7 @@ import { ensureCode, familiesWithWithdrawnRights, type CodeOwner } from './codes
 interface Addressee extends CodeOwner {
 	readonly adult: string;
 	readonly children: Letter['children'];
+	readonly readsEmail: boolean;
 }
 
 /**
@@ -33,10 +35,10 @@ export const makeLetters = performs(lettersMake).by({
 	async work({ tx, config, input: { conferenceId } }) {
 		let made = 0;
 		const letters: Letter[] = [];
-		for (const { kind, id, adult, children } of await addressees(tx, conferenceId)) {
+		for (const { kind, id, ...facts } of await addressees(tx, conferenceId)) {
 			const { code, isNew } = await ensureCode(tx, config.key, { kind, id });
 			made += Number(isNew);
-			letters.push({ id, adult, children, code });
+			letters.push({ id, ...facts, code });
 		}
 		const after = { links: 0, codes: made };
 		return {
@@ -72,12 +74,23 @@ async function addressees(tx: Transaction, conferenceId: string): Promise<Addres
 	const adultsOf = groupBy(adults, ({ family }) => family);
 	const letters = await Promise.all(
 		[...childrenOf].map(async ([id, own]): Promise<Addressee[]> => {
-			if (!apart.has(id)) return [{ kind: 'family', id, adult: '', children: own.map(childOf) }];
+			const adults = (adultsOf.get(id) ?? []).map((row) => row.adult);
+			const isTold = (row: typeof adult.$inferSelect) => reachedBy(row) === 'email';
+			if (!apart.has(id)) {
+				const readsEmail = adults.some(isTold);
+				return [{ kind: 'family', id, adult: '', children: own.map(childOf), readsEmail }];
+			}
 			return Promise.all(
-				(adultsOf.get(id) ?? []).map(async ({ adult: row }): Promise<Addressee> => {
+				adults.map(async (row): Promise<Addressee> => {
 					const has = await readRights(tx, { kind: 'adult', adult: row.id, families: [id] });
 					const seen = own.filter(({ student }) => has('see', [student.id]));
-					return { kind: 'adult', id: row.id, adult: fullName(row), children: seen.map(childOf) };
+					return {
+						kind: 'adult',
+						id: row.id,
+						adult: fullName(row),
+						children: seen.map(childOf),
+						readsEmail: isTold(row),
+					};
 				}),
 			);
 		}),

@@ -9,6 +9,12 @@ export interface CalendarPart {
 	readonly content: string;
 }
 
+/** A calendar file that goes with a message. */
+export interface CalendarFile {
+	readonly filename: string;
+	readonly content: string;
+}
+
 /** A message to one address. */
 export interface Message {
 	/** What it is about, for telling a repeat from a new one: the act or notice it comes from. */
@@ -21,8 +27,8 @@ export interface Message {
 	readonly html?: string;
 	/** The first stands beside the text, the others are attached: a part has one method and one entry. */
 	readonly calendars?: readonly CalendarPart[];
-	/** Calendar files to be saved. */
-	readonly files?: readonly string[];
+	/** Calendar files to be saved (RFC 5546, 3.2.1: published, so that nothing is asked). */
+	readonly files?: readonly CalendarFile[];
 }
 
 /** What became of a message: the mail server took it, will never take it, or cannot be reached. */
@@ -67,8 +73,8 @@ export function createMailer(config: Config, log: Logger): Mailer {
 							content,
 							contentType: `text/calendar; charset=utf-8; method=${method}`,
 						})),
-						...files.map((content) => ({
-							filename: 'meeting.ics',
+						...files.map(({ filename, content }) => ({
+							filename,
 							content,
 							contentType: 'text/calendar; charset=utf-8; method=PUBLISH',
 						})),

@@ -14,6 +14,8 @@ export interface EndedAppointment {
 	readonly desk: string;
 	readonly start: number;
 	readonly end: number;
+	/** Ids of those whom it was about. */
+	readonly students: readonly string[];
 }
 
 /** What of a family's visit ended: calendars that know it must be told so. */
@@ -51,8 +53,9 @@ export async function endedAppointments(
 				students.map(({ id }) => id),
 			),
 		)
-		.map(({ id, start, end }) => {
+		.map(({ id, start, end, students }) => {
 			const row = known.get(id)!;
-			return { id, revision: revisionOf(row), desk: row.desk, start, end };
+			const about = students.map((student) => student.id);
+			return { id, revision: revisionOf(row), desk: row.desk, start, end, students: about };
 		});
 }

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { substituteText } from '../desks/substitute-text';
+	import { substituteWords } from '$lib/words/substitute-words';
 	import Seat from '../parts/chairs/Seat.svelte';
 	import { timeText } from '../parts/format/when';
 	import { matches, stepFrom, type FloorRow, type Spot } from './floor-view';
@@ -63,7 +63,7 @@
 			<div class="min-w-0">
 				<strong class="block truncate">{desk.name}</strong>
 				<span class="quiet block truncate text-small">
-					{[substituteText(desk), desk.subject, ...desk.places].filter(Boolean).join(' · ')}
+					{[substituteWords(desk), desk.subject, ...desk.places].filter(Boolean).join(' · ')}
 				</span>
 			</div>
 			<div class="track" role="group" aria-label={desk.name}>

@@ -1,8 +1,8 @@
 <script lang="ts">
 	import { m } from '$lib/paraglide/messages';
-	import { substituteText } from '../desks/substitute-text';
+	import { substituteWords } from '$lib/words/substitute-words';
 	import { listText, localDateText, timeText } from '../parts/format/when';
-	import { placeText } from '../visits/words';
+	import { placeWords } from '$lib/words/place-words';
 	import type { Spot } from './floor-view';
 	import SeatedNeeds from './SeatedNeeds.svelte';
 	import { seatText } from './seat-text';
@@ -37,13 +37,13 @@
 		<p class="quiet">
 			{m.floor_with({ desk: open.desk.name, subject: open.desk.subject })}
 		</p>
-		<p class="mb-4">{substituteText(open.desk)}</p>
+		<p class="mb-4">{substituteWords(open.desk)}</p>
 		{#if seated.standing === 'asked'}<p class="font-bold">{m.seat_asked_of()}</p>{/if}
 		<SeatedNeeds {seated} />
 		<dl class="facts">
 			<dt>{m.floor_where()}</dt>
 			<dd>
-				{placeText(seated.place.kind, seated.place.name)}
+				{placeWords({ kind: seated.place.kind, name: seated.place.name })}
 				{#if seated.place.building}<span class="quiet block">{seated.place.building}</span>{/if}
 				{#if seated.place.hasDoor}
 					<a class="link block" href={doorOf(seated.appointment)} rel="noreferrer external"
@@ -76,7 +76,7 @@
 	{:else}
 		<h2 class="text-title">{seatText(open.slot.state)}</h2>
 		<p class="quiet">{m.floor_with({ desk: open.desk.name, subject: open.desk.subject })}</p>
-		<p>{substituteText(open.desk)}</p>
+		<p>{substituteWords(open.desk)}</p>
 	{/each}
 </aside>
 

@@ -160,6 +160,7 @@
 				/>
 			</label>
 			{@render fault('replyTo')}
+			{@render tick('teachersAnswer', rules.teachersAnswer, m.notices_reply_teacher())}
 		</section>
 		<section>
 			<h2 class="mb-2 text-title">{m.notices_words()}</h2>

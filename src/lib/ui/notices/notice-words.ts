@@ -1,4 +1,5 @@
 import type { NoticeKind, NoticeReason, NoticeState } from '$lib/core/notices/kinds';
+import type { NoEmail } from '$lib/core/notices/reached-by';
 import { m } from '$lib/paraglide/messages';
 
 /** What a notice is about. */
@@ -80,8 +81,12 @@ export function reasonText(reason: NoticeReason): string {
 			return m.outbox_not_told();
 		case 'over':
 			return m.outbox_over();
+		case 'other-way':
+			return m.outbox_other_way();
 		case 'refused':
 			return m.outbox_refused();
+		case 'returned':
+			return m.outbox_returned();
 		case 'unreachable':
 			return m.outbox_unreachable();
 	}
@@ -89,11 +94,25 @@ export function reasonText(reason: NoticeReason): string {
 
 /** Whether somebody should have been reached and was not. */
 export const isTrouble = (state: NoticeState, reason: NoticeReason | null): boolean =>
-	state === 'failed' || reason === 'no-address';
+	state === 'failed' || reason === 'no-address' || reason === 'other-way';
 
 /** How long before: `2 days before`. */
 export function beforeText(minutes: number): string {
 	if (minutes % 1440 === 0) return m.notices_days_before({ count: minutes / 1440 });
 	if (minutes % 60 === 0) return m.notices_hours_before({ count: minutes / 60 });
 	return m.notices_minutes_before({ count: minutes });
+}
+
+/** Why somebody is told by the office and not by e-mail. */
+export function noEmailText(why: NoEmail): string {
+	switch (why) {
+		case 'no-address':
+			return m.by_hand_no_address();
+		case 'refused':
+			return m.by_hand_refused();
+		case 'wants-call':
+			return m.by_hand_wants_call();
+		case 'wants-letter':
+			return m.by_hand_wants_letter();
+	}
 }

@@ -26,7 +26,7 @@
 	import WhenStep from './WhenStep.svelte';
 	import WhomStep from './WhomStep.svelte';
 	import { timeWindows } from './windows';
-	import { conflictText, placeText } from './words';
+	import { conflictText } from './words';
 
 	/** One family's visit to one conference: what it has, and how it comes by it. */
 	let {
@@ -125,11 +125,11 @@
 		step === 'move' ? view.appointments.find(({ id }) => id === place.appointment) : undefined,
 	);
 	const entries = $derived(
-		plans.suggestion ? suggestedEntries(planView, plans.suggestion.visit, placeText) : [],
+		plans.suggestion ? suggestedEntries(planView, plans.suggestion.visit) : [],
 	);
 	const instead = $derived(
 		plans.instead && plans.instead !== 'nothing'
-			? suggestedEntries(planView, plans.instead, placeText)
+			? suggestedEntries(planView, plans.instead)
 			: plans.instead,
 	);
 
@@ -213,7 +213,7 @@
 	async function finish(pending: PendingVisit, text?: string) {
 		isUnsure = false;
 		problems = [];
-		const wanted = wantedEntries(view, pending.input.appointments, placeText);
+		const wanted = wantedEntries(view, pending.input.appointments);
 		try {
 			const outcome = await sending.send(pending);
 			if (outcome.ok) await done(outcome, text ?? doneText(pending));
@@ -303,7 +303,7 @@
 	{#if sending.delay !== null}
 		<StillSending
 			delay={sending.delay}
-			entries={wantedEntries(view, sending.pending?.input.appointments ?? [], placeText)}
+			entries={wantedEntries(view, sending.pending?.input.appointments ?? [])}
 			{zone}
 			ongoon={() => sending.goOn()}
 		/>

@@ -10,7 +10,6 @@
 	import SaidProblems from './SaidProblems.svelte';
 	import ThumbBar from './ThumbBar.svelte';
 	import VisitRibbon from './VisitRibbon.svelte';
-	import { placeText } from './words';
 
 	/** Other times for one appointment; what else would move is drawn before it is taken. */
 	let {
@@ -35,7 +34,7 @@
 
 	const id = $props.id();
 	const zone = $derived(view.conference.timeZone);
-	const entry = $derived(bookedEntries(view, placeText).find((one) => one.id === moved.id)!);
+	const entry = $derived(bookedEntries(view).find((one) => one.id === moved.id)!);
 	/** What is on the screen stays there; what somebody else takes of it is marked. */
 	const possible = $derived(movesOf(view, moved, now));
 	const moves = untrack(() => possible);
@@ -57,7 +56,7 @@
 	}
 
 	function alsoText({ appointment, to }: Move['also'][number]): string {
-		const other = bookedEntries(view, placeText).find((one) => one.id === appointment)!;
+		const other = bookedEntries(view).find((one) => one.id === appointment)!;
 		return m.move_also({
 			teacher: other.desk,
 			from: timeText(other.start, zone),
@@ -122,7 +121,7 @@
 		</fieldset>
 	{/if}
 	{#if move && !isGone(move)}
-		<VisitRibbon entries={movedEntries(view, moved.id, move, placeText)} {zone} />
+		<VisitRibbon entries={movedEntries(view, moved.id, move)} {zone} />
 		<ThumbBar>
 			<button
 				class="btn btn-primary btn-block btn-lg font-display"

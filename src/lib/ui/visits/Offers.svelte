@@ -7,7 +7,6 @@
 	import { dateText, momentText, timeText } from '../parts/format/when';
 	import { ActOnce } from '../parts/saving/act-once.svelte';
 	import { wantedEntries } from './ribbon-entry';
-	import { placeText } from './words';
 
 	/** What is kept for the family because it waited for it, or because the school offers it. */
 	let {
@@ -36,7 +35,7 @@
 		if (outcome?.ok) ontaken(outcome.act);
 	}
 
-	const entryOf = (kept: KeptAppointment) => wantedEntries(view, [kept], placeText)[0];
+	const entryOf = (kept: KeptAppointment) => wantedEntries(view, [kept])[0];
 </script>
 
 {#each offers as offer (offer.id)}

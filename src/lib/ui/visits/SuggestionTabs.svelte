@@ -5,7 +5,7 @@
 	import { listText, timeText, weekdayText } from '../parts/format/when';
 	import { suggestedEntries } from './ribbon-entry';
 	import { differenceText, type WholeVisit } from './suggestion-difference';
-	import { placeText, suggestionText } from './words';
+	import { suggestionText } from './words';
 
 	/** The suggestions by what is good about each, and how the picked one differs from the first. */
 	let {
@@ -18,7 +18,7 @@
 	const zone = $derived(view.conference.timeZone);
 	const visits = $derived(
 		suggestions.map(({ visit }): WholeVisit => ({
-			entries: suggestedEntries(view, visit, placeText),
+			entries: suggestedEntries(view, visit),
 			waiting: visit.waiting,
 		})),
 	);

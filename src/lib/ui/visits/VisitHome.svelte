@@ -20,7 +20,6 @@
 	import type { LastAct } from './visit-sending.svelte';
 	import type { VisitPlace } from './visit-step';
 	import VisitRibbon from './VisitRibbon.svelte';
-	import { placeText } from './words';
 
 	/** What the family has booked, what it can do with it, and what is not arranged yet. */
 	let {
@@ -51,7 +50,7 @@
 	const dates = $derived([...new Set(view.appointments.map(({ date }) => date))]);
 	const isBookable = $derived(view.notBookable === null);
 	const isWithdrawn = $derived(view.notBookable?.code === 'not-published');
-	const entries = $derived(bookedEntries(view, placeText));
+	const entries = $derived(bookedEntries(view));
 	const changeable = $derived(
 		isBookable ? view.appointments.filter((entry) => isChangeable(entry, now)) : [],
 	);

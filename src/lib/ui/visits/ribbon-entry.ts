@@ -8,8 +8,8 @@ import { givingUp } from '$lib/core/visits/giving-up';
 import type { Move } from '$lib/core/visits/moves';
 import type { WantedAppointment } from '$lib/core/visits/wanted-appointment';
 import { REMOTE } from '$lib/core/snapshot/ways';
-
-import { substituteText } from '../desks/substitute-text';
+import { placeWords } from '$lib/words/place-words';
+import { substituteWords } from '$lib/words/substitute-words';
 
 /** How one gets from an appointment to the next. */
 export interface Walk {
@@ -53,11 +53,7 @@ const INKS = 4;
 /** The ink of a family's student, by its place in the list of students. */
 export const studentInk = (index: number): number => (Math.max(0, index) % INKS) + 1;
 
-function entryOf(
-	view: FamilyProjection,
-	piece: Piece,
-	placeName: (kind: string, name: string) => string,
-): RibbonEntry {
+function entryOf(view: FamilyProjection, piece: Piece): RibbonEntry {
 	const desk = view.desks.find(({ id }) => id === piece.desk);
 	const place = view.places.find(({ id }) => id === piece.place);
 	const met = metAt(desk ?? { name: '', substitutes: [] }, piece.date);
@@ -67,9 +63,9 @@ function entryOf(
 	return {
 		...piece,
 		desk: met.name,
-		substitute: substituteText(met),
+		substitute: substituteWords(met),
 		subject: desk?.subject ?? '',
-		place: place ? placeName(place.kind, place.name) : '',
+		place: place ? placeWords({ kind: place.kind, name: place.name }) : '',
 		placeKey,
 		building: place?.buildingName ?? null,
 		students: view.students
@@ -87,12 +83,9 @@ function entryOf(
 }
 
 /** What the family has booked. */
-export const bookedEntries = (
-	view: FamilyProjection,
-	placeName: (kind: string, name: string) => string,
-): RibbonEntry[] =>
+export const bookedEntries = (view: FamilyProjection): RibbonEntry[] =>
 	view.appointments.map((appointment) =>
-		entryOf(view, { ...appointment, isAsked: appointment.standing === 'asked' }, placeName),
+		entryOf(view, { ...appointment, isAsked: appointment.standing === 'asked' }),
 	);
 
 /** What the family would have with an appointment moved. */
@@ -100,18 +93,16 @@ export function movedEntries(
 	view: FamilyProjection,
 	moved: string,
 	{ to, also }: Move,
-	placeName: (kind: string, name: string) => string,
 ): RibbonEntry[] {
 	const gone = [moved, ...also.map(({ appointment }) => appointment)];
 	const placements = [to, ...also.map((entry) => entry.to)];
-	return suggestedEntries(givingUp(view, gone), { placements }, placeName);
+	return suggestedEntries(givingUp(view, gone), { placements });
 }
 
 /** What was asked for, as far as its times are still known. */
 export function wantedEntries(
 	view: FamilyProjection,
 	wanted: readonly WantedAppointment[],
-	placeName: (kind: string, name: string) => string,
 ): RibbonEntry[] {
 	const slots = new Map(view.slots.map((slot) => [slot.id, slot]));
 	const studentOf = new Map(view.wishes.map(({ id, student }) => [id, student]));
@@ -122,7 +113,7 @@ export function wantedEntries(
 			const { date, desk, place, start, end } = slot;
 			const students = wishes.flatMap((wish) => studentOf.get(wish) ?? []);
 			const piece = { id, date, desk, place, start, end, students, link: null, isAsked: false };
-			return [entryOf(view, piece, placeName)];
+			return [entryOf(view, piece)];
 		})
 		.sort((a, b) => a.start - b.start);
 }
@@ -131,7 +122,6 @@ export function wantedEntries(
 export function suggestedEntries(
 	view: FamilyProjection,
 	visit: Pick<Visit, 'placements'>,
-	placeName: (kind: string, name: string) => string,
 ): RibbonEntry[] {
 	const students = new Map(view.wishes.map(({ id, student }) => [id, student]));
 	const slots = new Map(view.slots.map((slot) => [slot.id, slot]));
@@ -153,7 +143,7 @@ export function suggestedEntries(
 			end: slot.end * MINUTE,
 			students: [students.get(wish)!],
 		};
-		return entryOf(view, piece, placeName);
+		return entryOf(view, piece);
 	});
-	return [...placed, ...bookedEntries(view, placeName)].sort((a, b) => a.start - b.start);
+	return [...placed, ...bookedEntries(view)].sort((a, b) => a.start - b.start);
 }

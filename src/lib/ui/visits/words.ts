@@ -11,12 +11,6 @@ import type { WindowName } from './windows';
 
 /** The sentences about a visit, made from core's codes and facts. */
 
-export const placeText = (kind: string, name: string): string => {
-	if (kind === 'video') return m.place_video();
-	if (kind !== 'telephone') return name;
-	return name ? m.place_telephone_number({ number: name }) : m.place_telephone();
-};
-
 export function durationText(minutes: number): string {
 	if (minutes < 100) return m.minutes({ minutes });
 	return m.hours_minutes({ hours: Math.floor(minutes / 60), minutes: minutes % 60 });

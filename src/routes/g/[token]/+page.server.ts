@@ -1,5 +1,5 @@
 import { guestView } from '$lib/server/visits/guests';
-import { placeWords } from '$lib/server/visits/place-words';
+import { placeWords } from '$lib/words/place-words';
 import { wrongLink } from '$lib/server/invitations/wrong-link';
 import { readSchool } from '$lib/server/register/school';
 import type { PageServerLoad } from './$types';

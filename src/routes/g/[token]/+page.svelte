@@ -3,7 +3,7 @@
 	import { page } from '$app/state';
 	import { MINUTE } from '$lib/core/time/local-of';
 	import { m } from '$lib/paraglide/messages';
-	import { substituteText } from '$lib/ui/desks/substitute-text';
+	import { substituteWords } from '$lib/words/substitute-words';
 	import CalmPage from '$lib/ui/parts/CalmPage.svelte';
 	import { dateText, timeText } from '$lib/ui/parts/format/when';
 	import { telephoneHref } from '$lib/ui/visits/telephone';
@@ -11,7 +11,7 @@
 	let { data } = $props();
 	const view = $derived(data.view);
 	const { start, end, timeZone, desk } = $derived(view);
-	const substitute = $derived(substituteText(desk));
+	const substitute = $derived(substituteWords(desk));
 </script>
 
 <svelte:head>

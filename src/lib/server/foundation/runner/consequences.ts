@@ -69,6 +69,14 @@ const ofVisit = (kind: NoticeKind): readonly Tells[] => [
 	TO_GUESTS,
 ];
 
+const OF_HOURS: Tells = { kind: 'desk-changed', whom: 'visitors', isInTheMaking: true };
+/** What becomes of desks that somebody edits. */
+const OF_DESKS: readonly Tells[] = [
+	OF_HOURS,
+	{ kind: 'along-changed', whom: 'desk-guests', isInTheMaking: true },
+	{ kind: 'teacher-joined', whom: 'joined', isInTheMaking: true },
+];
+
 const NOTHING: Consequences = { concerns: 'none' };
 /** Only what concerns that family: never the conference's row, which all families would wait for. */
 const SEATS_TAKEN: Consequences = { concerns: 'its-conference', pages: true };
@@ -87,7 +95,7 @@ export const consequences: Readonly<Record<ActKind, Consequences>> = {
 	'conference.created': NOTHING,
 	'conference.copied': NOTHING,
 	'conference.taken-in': NOTHING,
-	'conference.changed': SET_UP,
+	'conference.changed': { ...SET_UP, tells: [OF_HOURS] },
 	'conference.published': { ...SET_UP, wishes: true },
 	'conference.withdrawn': SET_UP,
 	'rules.changed': SET_UP,
@@ -96,15 +104,11 @@ export const consequences: Readonly<Record<ActKind, Consequences>> = {
 		...SET_UP,
 		wishes: meetsOthers,
 		waitingList: true,
-		tells: [
-			{ kind: 'desk-changed', whom: 'visitors', isInTheMaking: true },
-			{ kind: 'along-changed', whom: 'desk-guests', isInTheMaking: true },
-			{ kind: 'teacher-joined', whom: 'joined', isInTheMaking: true },
-		],
+		tells: OF_DESKS,
 	},
 	'desk.kept': SET_UP,
 	'desk.proposed': SET_UP,
-	'desk.proposal-settled': { ...SET_UP, waitingList: true },
+	'desk.proposal-settled': { ...SET_UP, waitingList: true, tells: OF_DESKS },
 	'rooms.changed': { concerns: 'every-conference', snapshot: true },
 
 	'calendar.added': BUSY,
@@ -162,6 +166,7 @@ export const consequences: Readonly<Record<ActKind, Consequences>> = {
 	'families.invited': { ...NOTHING, tells: [{ kind: 'invited', whom: 'listed' }] },
 	'families.reminded': { ...NOTHING, tells: [{ kind: 'not-booked', whom: 'listed' }] },
 	'notice.sent-again': NOTHING,
+	'notice.returned': NOTHING,
 	'notices.set': NOTHING,
 	'told.chosen': NOTHING,
 	'adult.changed': NOTHING,

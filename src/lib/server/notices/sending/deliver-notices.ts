@@ -3,6 +3,7 @@ import type { NoticeReason } from '../../../core/notices/kinds';
 import type { App } from '../../app';
 import { describeError } from '../../foundation/failures/describe-error';
 import { notice } from '../../foundation/database/schema';
+import { noteRefused, noteTaken } from '../reaching/note-refused';
 import { composeNotice } from '../wordings/compose-notice';
 import { settleLostLink } from '../wordings/link-wording';
 import type { NoticeRow } from '../wordings/writing';
@@ -85,9 +86,13 @@ async function settle({ db, clock }: App, row: NoticeRow, tried: Tried): Promise
 			.update(notice)
 			.set({ claimedAt: null, ...values })
 			.where(mine);
-	if (tried === 'sent') await set({ state: 'sent', reason: null, sentAt: clock.now() });
-	else if (tried === 'refused') await set({ state: 'failed', reason: tried });
-	else if (tried !== 'unreachable') await set({ state: 'not-sent', reason: tried });
+	if (tried === 'sent') {
+		await set({ state: 'sent', reason: null, sentAt: clock.now() });
+		await noteTaken(db, row);
+	} else if (tried === 'refused') {
+		await set({ state: 'failed', reason: tried });
+		await noteRefused(db, row);
+	} else if (tried !== 'unreachable') await set({ state: 'not-sent', reason: tried });
 	else if (pause === undefined) await set({ state: 'failed', reason: tried });
 	else await set({ state: 'waiting', reason: tried, dueAt: clock.now() + pause * MINUTE });
 }

@@ -1,4 +1,4 @@
-import { and, eq, or, sql } from 'drizzle-orm';
+import { and, eq, inArray, or, sql } from 'drizzle-orm';
 import type { Database } from '../../foundation/database/connect';
 import { notice } from '../../foundation/database/schema';
 
@@ -14,7 +14,7 @@ export const countUndelivered = (db: Database, conferenceId: string): Promise<nu
 			isOfConference(conferenceId),
 			or(
 				eq(notice.state, 'failed'),
-				and(eq(notice.state, 'not-sent'), eq(notice.reason, 'no-address')),
+				and(eq(notice.state, 'not-sent'), inArray(notice.reason, ['no-address', 'other-way'])),
 			),
 		),
 	);

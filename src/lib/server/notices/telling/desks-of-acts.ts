@@ -1,58 +1,64 @@
 import { and, asc, eq, gt, gte, inArray, isNotNull, isNull, ne } from 'drizzle-orm';
 import { z } from 'zod';
+import { isSame } from '../../../core/merge/is-same';
 import type { AppointmentId, DeskId, PersonId } from '../../../core/ids';
+import type { ActKind } from '../../../operations/act-kinds';
 import type { Reader } from '../../foundation/database/connect';
-import {
-	act,
-	adult,
-	appointment,
-	conference,
-	familyAdult,
-	person,
-} from '../../foundation/database/schema';
+import { act, appointment, conference, person } from '../../foundation/database/schema';
 import type { ActFacts } from './facts-of-acts';
 import type { Finding, Recipient } from './finding';
 
-/** What an act keeps of a desk, as far as it says whom one meets there, and where. */
+/** What an act keeps of a desk, as far as it says when and where one meets whom there. */
 const desk = z.object({
 	id: z.string(),
 	people: z.array(z.object({ person: z.string() })),
 	substitutes: z.array(z.object({ date: z.string(), absent: z.string(), person: z.string() })),
-	series: z.array(z.object({ places: z.array(z.unknown()) })),
+	series: z.array(z.looseObject({ places: z.array(z.unknown()) })),
 });
 const desks = z.array(desk.nullable());
+/** A proposal that was taken over changes desks as well. */
+const changedTo = z.union([
+	desks,
+	z.object({ desks: desks.optional() }).transform(({ desks: own }) => own ?? []),
+]);
 type DeskFacts = z.infer<typeof desk>;
 
-/** A desk of which somebody changed whom one meets there, or where. */
+/** The kinds of acts that change desks, so that somebody may have to be told. */
+const CHANGES_DESKS: readonly ActKind[] = ['desks.changed', 'desk.proposal-settled'];
+
+/** A desk of which somebody changed when or where one meets whom. */
 export interface ChangedDesk {
 	readonly id: string;
 	/** `null`: there was none. */
 	readonly was: DeskFacts | null;
 	readonly is: DeskFacts;
+	/** Its rooms or people are others, not only its hours. */
+	readonly isElsewhere: boolean;
 }
 
 /** The desks that acts changed, one after the other: what was changed and changed back is as it was. */
 export function changedDesks(acts: readonly ActFacts[]): ChangedDesk[] {
-	const changed = new Map<string, ChangedDesk>();
+	const changed = new Map<string, Pick<ChangedDesk, 'was' | 'is'>>();
 	for (const { before, after } of acts) {
-		const [was, is] = [desks.safeParse(before).data ?? [], desks.safeParse(after).data ?? []];
-		for (const [at, now] of is.entries())
-			if (now)
-				changed.set(now.id, {
-					id: now.id,
-					was: changed.has(now.id) ? changed.get(now.id)!.was : (was[at] ?? null),
-					is: now,
-				});
+		const was = desks.safeParse(before).data ?? [];
+		for (const [at, now] of (changedTo.safeParse(after).data ?? []).entries())
+			if (now) {
+				const first = changed.get(now.id);
+				changed.set(now.id, { was: first ? first.was : (was[at] ?? null), is: now });
+			}
 	}
-	return [...changed.values()].filter(({ was, is }) => !was || seen(was) !== seen(is));
+	return [...changed].flatMap(([id, { was, is }]) => {
+		const isElsewhere = !was || !isSame(whomAndWhere(was), whomAndWhere(is));
+		const isChanged = isElsewhere || !isSame(was.series, is.series);
+		return isChanged ? [{ id, was, is, isElsewhere }] : [];
+	});
 }
 
-const seen = ({ people, substitutes, series }: DeskFacts): string =>
-	JSON.stringify([
-		people.map(({ person }) => person),
-		substitutes,
-		series.map(({ places }) => places),
-	]);
+const whomAndWhere = ({ people, substitutes, series }: DeskFacts) => ({
+	people: people.map(({ person }) => person),
+	substitutes,
+	places: series.map(({ places }) => places),
+});
 
 /** The desks that were changed from one act on, of its conference. */
 export async function desksChangedSince(
@@ -65,7 +71,7 @@ export async function desksChangedSince(
 		.where(
 			and(
 				eq(act.conferenceId, first.conferenceId!),
-				eq(act.kind, 'desks.changed'),
+				inArray(act.kind, CHANGES_DESKS),
 				gte(act.at, first.at),
 			),
 		)
@@ -73,10 +79,10 @@ export async function desksChangedSince(
 	return changedDesks(acts);
 }
 
-/** The appointments ahead at desks that the act changed. */
-export async function appointmentsAtDesks({ tx, clock, act }: Finding): Promise<AppointmentId[]> {
+/** The appointments ahead that meet somebody else, or somewhere else, by an act. */
+export async function appointmentsMoved({ tx, clock, act }: Finding): Promise<AppointmentId[]> {
 	const ids = changedDesks([act])
-		.filter(({ was }) => was !== null)
+		.filter(({ was, isElsewhere }) => was !== null && isElsewhere)
 		.map(({ id }) => id as DeskId);
 	if (ids.length === 0) return [];
 	const rows = await tx
@@ -90,19 +96,6 @@ export async function appointmentsAtDesks({ tx, clock, act }: Finding): Promise<
 			),
 		);
 	return rows.map(({ id }) => id);
-}
-
-/** The adults of families who have such appointments. */
-export async function visitorsOfDesks(finding: Finding): Promise<Recipient[]> {
-	const appointments = await appointmentsAtDesks(finding);
-	if (appointments.length === 0) return [];
-	return finding.tx
-		.selectDistinct({ familyId: familyAdult.familyId, adultId: adult.id })
-		.from(appointment)
-		.innerJoin(familyAdult, eq(familyAdult.familyId, appointment.familyId))
-		.innerJoin(adult, and(eq(adult.id, familyAdult.adultId), isNull(adult.leftAt)))
-		.where(inArray(appointment.id, appointments))
-		.orderBy(adult.id);
 }
 
 /** Who has come to a desk of a conference that families see, or stands in there for somebody. */

@@ -21,8 +21,9 @@ import {
 	touchedAppointments,
 	touchedFamily,
 } from './facts-of-acts';
-import { appointmentsAtDesks, newAtDesks, visitorsOfDesks } from './desks-of-acts';
+import { appointmentsMoved, newAtDesks } from './desks-of-acts';
 import type { Finding, Recipient } from './finding';
+import { appointmentsLeft } from './hours-of-acts';
 import { askedPeople, toldPeople } from './people-of-acts';
 
 /** Who is told of an act. */
@@ -51,9 +52,12 @@ export async function recipientsOf(
 		case 'guests':
 			return guestsOf(tx, touchedAppointments(done));
 		case 'desk-guests':
-			return guestsOf(tx, await appointmentsAtDesks(finding));
+			return guestsOf(tx, await appointmentsMoved(finding));
 		case 'visitors':
-			return visitorsOfDesks(finding);
+			return visitorsOf(tx, [
+				...(await appointmentsMoved(finding)),
+				...(await appointmentsLeft(finding)),
+			]);
 		case 'joined':
 			return newAtDesks(finding);
 		case 'office':
@@ -121,6 +125,21 @@ async function guestsOf(tx: Transaction, appointments: readonly string[]): Promi
 		)
 		.orderBy(guest.id);
 	return rows;
+}
+
+/** The adults of the families whose appointments they are. */
+async function visitorsOf(
+	tx: Transaction,
+	appointments: readonly AppointmentId[],
+): Promise<Recipient[]> {
+	if (appointments.length === 0) return [];
+	return tx
+		.selectDistinct({ familyId: familyAdult.familyId, adultId: adult.id })
+		.from(appointment)
+		.innerJoin(familyAdult, eq(familyAdult.familyId, appointment.familyId))
+		.innerJoin(adult, and(eq(adult.id, familyAdult.adultId), isNull(adult.leftAt)))
+		.where(inArray(appointment.id, [...appointments]))
+		.orderBy(adult.id);
 }
 
 /** A lost link is seen to by the program; what families ask is for somebody to answer. */

@@ -25,7 +25,7 @@ export const setNoticeRules = performs(noticeRulesSet).by({
 });
 
 function rulesFrom(input: InputOf<typeof noticeRulesSet>): NoticeRules {
-	const { remind, evening, changes, office, questions, quiet, replyTo } = input;
+	const { remind, evening, changes, office, questions, quiet, replyTo, teachersAnswer } = input;
 	const at = (typed: string, usual: number | null) => parseTypedTime(typed) ?? usual;
 	const words = OWN_WORDS.map((kind) => [kind, input[wordsField(kind)].trim()] as const);
 	const { quiet: usualQuiet, eveningAt, officeAt } = usualNoticeRules;
@@ -42,6 +42,7 @@ function rulesFrom(input: InputOf<typeof noticeRulesSet>): NoticeRules {
 				}
 			: null,
 		replyTo,
+		teachersAnswer,
 		words: Object.fromEntries(words.filter(([, text]) => text !== '')),
 	};
 }

@@ -3,17 +3,11 @@ import { may, type Actor } from '../../../core/permissions/may';
 import { familiesTell } from '../../../operations/notices';
 import type { App } from '../../app';
 import type { Reader } from '../../foundation/database/connect';
-import {
-	adult,
-	appointment,
-	family,
-	familyAdult,
-	notice,
-	wish,
-} from '../../foundation/database/schema';
+import { adult, appointment, family, familyAdult, notice } from '../../foundation/database/schema';
 import { ForbiddenError } from '../../foundation/forbidden';
 import { performs } from '../../foundation/runner/perform';
 import { invite } from '../../invitations/visitors';
+import { concernedFamilies } from '../reaching/concerned-families';
 
 type What = 'invited' | 'not-booked';
 
@@ -48,10 +42,6 @@ export async function countToTell(
  * One in two families is told for each.
  */
 async function toTell(db: Reader, conferenceId: string, what: What) {
-	const concerned = db
-		.select({ id: wish.familyId })
-		.from(wish)
-		.where(and(eq(wish.conferenceId, conferenceId), isNull(wish.droppedAt)));
 	const isLeftOut =
 		what === 'invited'
 			? notExists(
@@ -85,6 +75,6 @@ async function toTell(db: Reader, conferenceId: string, what: What) {
 		.from(familyAdult)
 		.innerJoin(adult, and(eq(adult.id, familyAdult.adultId), isNull(adult.leftAt)))
 		.innerJoin(family, and(eq(family.id, familyAdult.familyId), isNull(family.leftAt)))
-		.where(and(inArray(family.id, concerned), isLeftOut))
+		.where(and(inArray(family.id, concernedFamilies(db, conferenceId)), isLeftOut))
 		.orderBy(asc(family.id), asc(adult.id));
 }

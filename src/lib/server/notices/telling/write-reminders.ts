@@ -1,6 +1,6 @@
 import { and, eq, gt, inArray, isNull, lte } from 'drizzle-orm';
 import { groupBy } from '../../../core/group-by';
-import { afterQuiet, wholeRules } from '../../../core/notices/notice-rules';
+import { afterQuiet, reminderAt, wholeRules } from '../../../core/notices/notice-rules';
 import { localOf, MINUTE } from '../../../core/time/local-of';
 import type { App } from '../../app';
 import {
@@ -13,8 +13,8 @@ import {
 import { writeOnce } from './write-once';
 
 const HOUR = 60 * MINUTE;
-/** The longest that somebody may be reminded before; milliseconds. */
-const LONGEST = 14 * 24 * HOUR;
+/** The longest that somebody may be reminded before, with an hour by which clocks are changed; milliseconds. */
+const LONGEST = (14 * 24 + 1) * HOUR;
 /** A reminder that is later than this is of no use any more; milliseconds. */
 const LATEST = HOUR / 2;
 
@@ -48,14 +48,13 @@ export async function writeReminders(app: Pick<App, 'db' | 'clock'>): Promise<nu
 		const { startsAt, familyId, conferenceId } = appointment;
 		const { date } = localOf(startsAt, zone);
 		return rules.remindBefore
-			.map((minutes) => minutes * MINUTE)
-			.filter((before) => isNow(startsAt - before, now))
-			.map((before) => {
+			.filter((minutes) => isNow(reminderAt(startsAt, minutes, zone), now))
+			.map((minutes) => {
 				const dueAt = afterQuiet(now, zone, rules, 'reminder');
 				return {
 					familyId,
 					conferenceId,
-					about: `${date} ${startsAt} ${before / HOUR}`,
+					about: `${date} ${startsAt} ${minutes / 60}`,
 					// Better at night than not at all.
 					dueAt: dueAt < startsAt ? dueAt : now,
 				};

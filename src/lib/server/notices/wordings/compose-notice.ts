@@ -2,6 +2,7 @@ import { eq } from 'drizzle-orm';
 import { htmlWording } from '../../../core/notices/html-wording';
 import type { NoticeReason } from '../../../core/notices/kinds';
 import { filledWords, withOwnWords } from '../../../core/notices/own-words';
+import { whyNoEmail } from '../../../core/notices/reached-by';
 import { plainWording, type Wording } from '../../../core/notices/wording';
 import type { App } from '../../app';
 import { account, adult, guest, person } from '../../foundation/database/schema';
@@ -18,7 +19,8 @@ import { offerWording } from './offer-wording';
 import { officeWording } from './office-wording';
 import { teacherWording } from './teacher-wording';
 import { visitWording } from './visit-wording';
-import type { NoticeRow, Writing, Written } from './writing';
+import { teacherToAnswer } from './who-answers';
+import type { NoticeRow, Writing, Written, WrittenWords } from './writing';
 import { answerWording } from './answer-wording';
 
 export type Composed =
@@ -33,13 +35,14 @@ export async function composeNotice(app: App, row: NoticeRow): Promise<Composed>
 	if (reader === null) return { reason: 'over' };
 	const { name, email: to } = reader;
 	if (!to) return { reason: 'no-address' };
+	if (reader.wants !== 'email' && !asksByEmail(row)) return { reason: 'other-way' };
 	const known = await readSchool(app.db);
 	const school = { name: known?.name ?? '', telephone: known?.telephone ?? null };
 	const written = await write({ app, row, school, to });
 	if ('reason' in written) return written;
 	const { calendars, files } = written;
 	const { wording, replyTo } = await asTheSchoolSays(app, row, {
-		wording: written.wording,
+		written,
 		facts: { name, school: school.name, telephone: school.telephone ?? '' },
 	});
 	return {
@@ -58,24 +61,34 @@ export async function composeNotice(app: App, row: NoticeRow): Promise<Composed>
 interface Reader {
 	readonly name: string;
 	readonly email: string | null;
+	readonly wants: 'email' | 'something-else';
 }
+
+/** Whoever has lost the link has just typed the address. */
+const asksByEmail = ({ kind }: NoticeRow): boolean => kind === 'lost-link';
 
 /** Who reads it, and where they are reached; `null`: they have left, or are not asked along any more. */
 async function readerOf({ db }: App, row: NoticeRow): Promise<Reader | null> {
 	if (row.adultId) {
 		const [known] = await db.select().from(adult).where(eq(adult.id, row.adultId));
-		return known && known.leftAt === null ? { name: fullName(known), email: known.email } : null;
+		if (!known || known.leftAt !== null) return null;
+		// An address that took nothing once is tried again: it may have been mended.
+		const why = whyNoEmail({ ...known, emailRefused: null });
+		const wants = why === null || why === 'no-address' ? 'email' : 'something-else';
+		return { name: fullName(known), email: known.email, wants };
 	}
 	if (row.personId) {
 		const [known] = await db.select().from(person).where(eq(person.id, row.personId));
-		return known && known.leftAt === null ? { name: fullName(known), email: known.email } : null;
+		if (!known || known.leftAt !== null) return null;
+		return { name: fullName(known), email: known.email, wants: 'email' };
 	}
 	if (row.accountId) {
 		const [known] = await db.select().from(account).where(eq(account.id, row.accountId));
-		return known && known.withdrawnAt === null ? known : null;
+		if (!known || known.withdrawnAt !== null) return null;
+		return { name: known.name, email: known.email, wants: 'email' };
 	}
 	const [known] = await db.select().from(guest).where(eq(guest.id, row.guestId!));
-	return known ? { name: known.name ?? '', email: known.email } : null;
+	return known ? { name: known.name ?? '', email: known.email, wants: 'email' } : null;
 }
 
 /** The wording with the school's own paragraphs in it, and where answers go. */
@@ -83,22 +96,23 @@ async function asTheSchoolSays(
 	{ db }: App,
 	{ conferenceId, kind }: NoticeRow,
 	{
-		wording,
+		written: { wording, desks = [] },
 		facts,
 	}: {
-		readonly wording: Wording;
+		readonly written: WrittenWords;
 		readonly facts: { readonly name: string; readonly school: string; readonly telephone: string };
 	},
 ): Promise<{ readonly wording: Wording; readonly replyTo: string | undefined }> {
 	const telling = conferenceId ? await readTelling(db, conferenceId) : null;
 	if (!telling) return { wording, replyTo: undefined };
-	const { words, replyTo } = telling.rules;
+	const { words, replyTo, teachersAnswer } = telling.rules;
+	const teacher = teachersAnswer ? await teacherToAnswer(db, desks) : null;
 	const own = [words[kind], words.all].map((text) =>
 		filledWords(text ?? '', { ...facts, conference: telling.name }),
 	);
 	return {
 		wording: { ...wording, parts: withOwnWords(wording.parts, own) },
-		replyTo: replyTo || undefined,
+		replyTo: (teacher ?? replyTo) || undefined,
 	};
 }
 

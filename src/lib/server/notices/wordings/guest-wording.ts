@@ -3,7 +3,8 @@ import { m } from '$lib/paraglide/messages';
 import { guest } from '../../foundation/database/schema';
 import { guestLink } from '../../invitations/links';
 import { guestView } from '../../visits/guests';
-import { placeWords } from '../../visits/place-words';
+import { substituteWords } from '$lib/words/substitute-words';
+import { placeWords } from '$lib/words/place-words';
 import { guestCalendar } from '../../visits/visit-calendar';
 import type { Writing, Written } from './writing';
 import { dateWords, footOf, timeWords } from './visit-words';
@@ -68,6 +69,15 @@ export async function guestWording(writing: Writing): Promise<Written> {
 				footOf(writing, ''),
 			],
 		},
-		files: [guestCalendar(view, app.clock.now(), { summary, location: where, description: '' })],
+		files: [
+			{
+				filename: 'meeting.ics',
+				content: guestCalendar(view, app.clock.now(), {
+					summary,
+					location: where,
+					description: substituteWords(desk),
+				}),
+			},
+		],
 	};
 }

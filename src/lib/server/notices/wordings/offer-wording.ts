@@ -19,9 +19,11 @@ export async function offerWording(writing: Writing): Promise<Written> {
 		kept.keeps.some((keep) => keep.wishes.includes(id)),
 	);
 	if (!hears(wishes.map(({ student }) => student))) return { reason: 'not-told' };
-	const teacher = view.desks.find(({ id }) => wishes.some(({ desks }) => desks.includes(id)))?.name;
+	const desks = view.desks.filter(({ id }) => wishes.some((wish) => wish.desks.includes(id)));
+	const teacher = desks[0]?.name;
 	const until = momentWords(kept.until, view.conference.timeZone);
 	return {
+		desks: desks.map(({ id }) => id),
 		wording: {
 			subject:
 				row.kind === 'offer-ending'

@@ -4,7 +4,7 @@ import { localOf } from '../../../core/time/local-of';
 import { m } from '$lib/paraglide/messages';
 import type { App } from '../../app';
 import { act, family } from '../../foundation/database/schema';
-import { placeWords } from '../../visits/place-words';
+import { placeWords } from '$lib/words/place-words';
 import { stands, type AppointmentState } from '../../visits/appointment-state';
 import { touchedStates } from '../telling/facts-of-acts';
 import { peopleOf } from '../telling/people-of-acts';

@@ -12,6 +12,8 @@ import type { NoticeRow } from './writing';
 
 /** An adult of a family, as far as it may be told of a conference. */
 export interface ToldAdult {
+	/** As whom the adult asks for anything. */
+	readonly reader: Actor;
 	readonly name: string;
 	/** The family's visit: only what this adult may see and be told of. */
 	readonly view: FamilyProjection;
@@ -41,6 +43,7 @@ export async function toldAdult(
 	const view = await familyView(app, reader, conferenceId, familyId, { choices: false });
 	const { origin, key } = app.config;
 	return {
+		reader,
 		name: fullName(row.adult),
 		hears,
 		view: { ...view, appointments: view.appointments.filter(({ students }) => hears(students)) },

@@ -11,6 +11,7 @@ import { touchedStates } from '../telling/facts-of-acts';
 import { stands, type AppointmentState } from '../../visits/appointment-state';
 import type { Writing, Written } from './writing';
 import { toldAdult, type ToldAdult } from './told-adult';
+import { publishedVisit } from './published-visit';
 import { visitEntries } from './visit-entry';
 import { dateWords, footOf, momentWords, rowOf, timeWords } from './visit-words';
 
@@ -47,13 +48,17 @@ export async function visitWording(writing: Writing): Promise<Written> {
 				footOf(writing, conference.name),
 			],
 		},
-		calendars:
-			row.kind === 'reminder'
-				? []
-				: visitEntries(writing, told, {
-						dates: datesOf(told, happened),
-						at: happened.at,
-					}),
+		desks: [...happened.before, ...happened.after].map(({ desk }) => desk),
+		...(row.kind === 'reminder' ? null : await entriesOf(writing, told, happened)),
+	};
+}
+
+/** What calendars are to keep of it: each date's visit as one entry, and its appointments as a file beside it. */
+async function entriesOf(writing: Writing, told: ToldAdult, happened: Happened) {
+	const touched = new Set([...happened.before, ...happened.after].map(({ id }) => id));
+	return {
+		calendars: visitEntries(writing, told, { dates: datesOf(told, happened), at: happened.at }),
+		files: await publishedVisit(writing.app, writing.row, told, touched),
 	};
 }
 

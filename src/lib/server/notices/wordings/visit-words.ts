@@ -4,7 +4,7 @@ import { dateLocaleOf, writtenDate, writtenTime } from '../../../core/time/writt
 import type { FamilyProjection, ShownAppointment } from '../../../core/visits/family-projection';
 import { getLocale } from '$lib/paraglide/runtime';
 import { m } from '$lib/paraglide/messages';
-import { placeWords } from '../../visits/place-words';
+import { placeWords } from '$lib/words/place-words';
 import type { Writing } from './writing';
 
 type Whole = Pick<FamilyProjection, 'conference' | 'desks' | 'places' | 'students'>;

@@ -1,10 +1,10 @@
 import { m } from '$lib/paraglide/messages';
-import { substituteText } from '$lib/ui/desks/substitute-text';
+import { substituteWords } from '$lib/words/substitute-words';
 import { calendarFile } from '$lib/server/foundation/requests/calendar-file';
 import { wrongLink } from '$lib/server/invitations/wrong-link';
 import { guestView } from '$lib/server/visits/guests';
 import { guestCalendar } from '$lib/server/visits/visit-calendar';
-import { placeWords } from '$lib/server/visits/place-words';
+import { placeWords } from '$lib/words/place-words';
 import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = async ({ locals, params }) => {
@@ -13,7 +13,7 @@ export const GET: RequestHandler = async ({ locals, params }) => {
 	const text = guestCalendar(view, app.clock.now(), {
 		summary: m.guest_title({ teacher: view.desk.name }),
 		location: placeWords(view.place),
-		description: [substituteText(view.desk), view.link ? m.calendar_door({ link: view.link }) : '']
+		description: [substituteWords(view.desk), view.link ? m.calendar_door({ link: view.link }) : '']
 			.filter(Boolean)
 			.join('\n'),
 	});

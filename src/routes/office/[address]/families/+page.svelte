@@ -21,8 +21,9 @@
 	<h1 class="text-hour">{m.station_families()}</h1>
 	<p class="quiet mb-2">{m.families_count({ booked, all: data.families.length })}</p>
 	{#if data.mayWrite}
-		<p class="mb-6">
+		<p class="mb-6 flex flex-wrap gap-x-6 gap-y-1">
 			<a class="link" href="/office/{data.conference.address}/letters">{m.letters_title()}</a>
+			<a class="link" href="/office/{data.conference.address}/by-hand">{m.by_hand_title()}</a>
 		</p>
 	{/if}
 	{#if data.toTell}

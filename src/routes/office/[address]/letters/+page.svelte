@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { page } from '$app/state';
 	import { Printer } from '@lucide/svelte';
 	import { lettersMake, type Letter as LetterFacts } from '$lib/operations/messages';
 	import { m } from '$lib/paraglide/messages';
@@ -13,9 +14,12 @@
 	const classes = $derived([
 		...new Set((letters ?? []).flatMap(({ children }) => children.map((one) => one.classLabel))),
 	]);
+	let isByHand = $state(page.url.searchParams.get('only') === 'by-hand');
 	const shown = $derived(
 		(letters ?? []).filter(
-			({ children }) => !chosen || children.some(({ classLabel }) => classLabel === chosen),
+			({ children, readsEmail }) =>
+				(!chosen || children.some(({ classLabel }) => classLabel === chosen)) &&
+				!(isByHand && readsEmail),
 		),
 	);
 
@@ -44,6 +48,10 @@
 						<option value="">{m.letters_all_classes()}</option>
 						{#each classes as label (label)}<option value={label}>{label}</option>{/each}
 					</select>
+				</label>
+				<label class="flex min-h-10 items-center gap-2">
+					<input class="checkbox" type="checkbox" bind:checked={isByHand} />
+					{m.letters_by_hand()}
 				</label>
 				<button class="btn btn-primary" disabled={shown.length === 0} onclick={() => print()}>
 					<Printer size={18} aria-hidden="true" />

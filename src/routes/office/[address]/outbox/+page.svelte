@@ -14,7 +14,10 @@
 
 <div class="p-6">
 	<h1 class="mb-2 text-hour">{m.station_outbox()}</h1>
-	<p class="quiet mb-4 max-w-2xl">{m.outbox_about()}</p>
+	<p class="quiet mb-4 max-w-2xl">
+		{m.outbox_about()}
+		<a class="link" href="/office/{data.conference.address}/by-hand">{m.by_hand_title()}</a>
+	</p>
 	{#if !data.hasMailServer}
 		<p class="mb-4 max-w-2xl rounded-box border border-error p-3" role="status">
 			{m.outbox_no_server()}

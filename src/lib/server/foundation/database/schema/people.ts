@@ -78,6 +78,8 @@ export const adult = pgTable('adult', {
 	/** The address that the adult asked for, until it is proved, and when. */
 	emailWanted: text('email_wanted'),
 	emailWantedAt: instant('email_wanted_at'),
+	/** The address that a mail server did not take. */
+	emailRefused: text('email_refused'),
 	telephone: text('telephone'),
 	language: text('language'),
 	/** How the adult wants to be told. */

@@ -8,7 +8,7 @@ export function placeWords({
 }: {
 	readonly kind: string;
 	readonly name: string;
-	readonly buildingName: string | null;
+	readonly buildingName?: string | null;
 }): string {
 	if (kind === 'video') return m.place_video();
 	if (kind !== 'telephone') return [name, buildingName].filter(Boolean).join(', ');

@@ -1,0 +1,2 @@
+ALTER TABLE "conference" ALTER COLUMN "notice_rules" SET DEFAULT '{"remindBefore":[1440,60],"eveningAt":1080,"tellsChanges":true,"officeAt":420,"tellsQuestions":true,"quiet":{"from":1290,"until":390},"replyTo":"","teachersAnswer":false,"words":{}}'::jsonb;--> statement-breakpoint
+ALTER TABLE "adult" ADD COLUMN "email_refused" text;
