@@ -1,5 +1,5 @@
 // How somebody is told, and what a mail server says of what it could not deliver. The reports are those of RFC 3464,
-// appendix E, from memory.
+// appendix E, from memory, with other hosts.
 import { describe, expect, it } from 'vitest';
 import { isForGood, isLost, readDeliveryStatus } from '$lib/core/notices/delivery-status';
 import { reachedBy, whyNoEmail, type Reachable } from '$lib/core/notices/reached-by';
@@ -37,10 +37,10 @@ describe('a delivery status', () => {
 	it('of one recipient that failed after many tries', () => {
 		const [only, ...others] = readDeliveryStatus(
 			[
-				'Reporting-MTA: dns; cs.utk.edu',
+				'Reporting-MTA: dns; mta.example',
 				'',
-				'Original-Recipient: rfc822;louisl@larry.slip.umd.edu',
-				'Final-Recipient: rfc822;louisl@larry.slip.umd.edu',
+				'Original-Recipient: rfc822;louis@larry.example',
+				'Final-Recipient: rfc822;louis@larry.example',
 				'Action: failed',
 				'Status: 4.0.0',
 				'Diagnostic-Code: smtp; 426 connection timed out',
@@ -56,20 +56,20 @@ describe('a delivery status', () => {
 	it('of several recipients, each with its own fate', () => {
 		const all = readDeliveryStatus(
 			[
-				'Reporting-MTA: dns; cs.utk.edu',
+				'Reporting-MTA: dns; mta.example',
 				'',
-				'Original-Recipient: rfc822;arathib@vnet.ibm.com',
-				'Final-Recipient: rfc822;arathib@vnet.ibm.com',
+				'Original-Recipient: rfc822;arathi@gateway.example',
+				'Final-Recipient: rfc822;arathi@gateway.example',
 				'Action: failed',
 				'Status: 5.0.0 (permanent failure)',
 				'Diagnostic-Code: smtp;',
-				" 550 'arathib@vnet.IBM.COM' is not a registered gateway user",
-				'Remote-MTA: dns; vnet.ibm.com',
+				" 550 'arathi@GATEWAY.EXAMPLE' is not a registered gateway user",
+				'Remote-MTA: dns; gateway.example',
 				'',
-				'Original-Recipient: rfc822;johnh@hpnjld.njd.hp.com',
-				'Final-Recipient: rfc822;johnh@hpnjld.njd.hp.com',
+				'Original-Recipient: rfc822;john@late.example',
+				'Final-Recipient: rfc822;john@late.example',
 				'Action: delayed',
-				'Status: 4.0.0 (hpnjld.njd.jp.com: host name lookup failure)',
+				'Status: 4.0.0 (late.example: host name lookup failure)',
 			].join('\n'),
 		);
 		expect(all).toEqual([

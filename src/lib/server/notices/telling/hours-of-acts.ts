@@ -3,7 +3,7 @@ import { z } from 'zod';
 import type { AppointmentId, DeskId } from '../../../core/ids';
 import { isSame } from '../../../core/merge/is-same';
 import type { Reader } from '../../foundation/database/connect';
-import { appointment, slot, takenSlot } from '../../foundation/database/schema';
+import { slot, takenSlot, appointment } from '../../foundation/database/schema';
 import { changedDesks } from './desks-of-acts';
 import type { ActFacts } from './facts-of-acts';
 import type { Finding } from './finding';
