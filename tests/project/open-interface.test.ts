@@ -302,7 +302,7 @@ it('the description names every operation, and its own shapes', async () => {
 		([path, methods]) => Object.keys(methods).map((method) => `${method} ${path}`),
 	);
 	expect(names).toContain('post /visit/appointments');
-	expect(names).toHaveLength(15);
+	expect(names).toHaveLength(16);
 	expect(JSON.stringify(json.paths['/visit/appointments'].post.requestBody)).toContain(
 		'"maxItems":40',
 	);

@@ -71,7 +71,7 @@ function problemOf(error: unknown, { app, request }: App.Locals, route: string |
 		case 'not-found':
 			return notFound();
 		case 'too-large':
-			return new Problem(413, 'too-large', 'The body is too large.');
+			return new Problem(413, 'too-large', 'The body is too large.', {}, NOT_READ);
 		case 'unreadable':
 			return new Problem(422, 'unfit', 'The request holds something that cannot be kept.');
 		case 'busy': {
@@ -142,7 +142,13 @@ async function readBody(operation: Operation, request: Request): Promise<unknown
 	if (operation.method === 'get') return undefined;
 	const { mostBytes } = operation;
 	const tooLarge = () =>
-		new Problem(413, 'too-large', `The body may have ${mostBytes} bytes at the most.`);
+		new Problem(
+			413,
+			'too-large',
+			`The body may have ${mostBytes} bytes at the most.`,
+			{},
+			NOT_READ,
+		);
 	if (Number(request.headers.get('content-length') ?? 0) > mostBytes) throw tooLarge();
 	const chunks: Uint8Array[] = [];
 	let bytes = 0;
@@ -165,6 +171,9 @@ async function readBody(operation: Operation, request: Request): Promise<unknown
 		throw new Problem(400, 'not-json', 'The body is not JSON in UTF-8.');
 	}
 }
+
+/** What is left of the body is still on its way: the connection is good for nothing else. */
+const NOT_READ = { connection: 'close' };
 
 const unreadable = (error: ZodError): Problem =>
 	new Problem(422, 'unfit', 'The request does not fit its description.', {
