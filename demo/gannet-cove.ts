@@ -278,3 +278,11 @@ export const conference = {
 	],
 	friday: [[540, 720]],
 } as const;
+
+/** Why teachers would like to see a family. */
+export const teachersWords = [
+	'I would like to show you what became of the lighthouse project.',
+	'Let us talk about how homework goes at home.',
+	'There is a reading group after the holidays that I think would be a joy.',
+	'Please bring the blue folder: we have not found where the marks are lost.',
+];

@@ -1,4 +1,4 @@
-import { eq } from 'drizzle-orm';
+import { and, eq, isNull } from 'drizzle-orm';
 import ical from 'ical-generator';
 import {
 	followingSeries,
@@ -33,11 +33,13 @@ import { renewStatistics } from '../src/lib/server/foundation/database/statistic
 import { inTransaction } from '../src/lib/server/foundation/database/transaction';
 import {
 	account,
+	appointmentWish,
 	building,
 	buildingWalk,
 	conference,
 	place,
 	notice,
+	wish,
 } from '../src/lib/server/foundation/database/schema';
 import { savePlans } from '../src/lib/server/desks/save-plans';
 import { newId } from '../src/lib/server/foundation/identifiers';
@@ -56,6 +58,7 @@ import {
 	secondDesk,
 	support,
 	teachers,
+	teachersWords,
 	together,
 	videoOnFriday,
 	walks,
@@ -93,6 +96,7 @@ export async function seedSchool(
 	await readSchoolLists(app, organiser, lists);
 	const conferenceId = await seedConference(app, organiser, made);
 	if (withVisits) await seedVisits(app, organiser, conferenceId, made);
+	await seedTeachersWishes(app, conferenceId);
 	// Its families were told long ago.
 	await app.db.update(notice).set({ state: 'sent', sentAt: app.clock.now() });
 	await renewStatistics(app.db);
@@ -329,6 +333,20 @@ function schoolTime(date: LocalDate, minute: number): number {
 	const instant = instantOf(date, minute, school.timeZone);
 	if (!instant.ok) throw new Error(instant.refusal);
 	return instant.epoch;
+}
+
+/** A handful of teachers would like to see a family that has not booked yet, and say why. */
+async function seedTeachersWishes({ db }: App, conferenceId: string): Promise<void> {
+	const unmet = await db
+		.select({ id: wish.id })
+		.from(wish)
+		.leftJoin(appointmentWish, eq(appointmentWish.wishId, wish.id))
+		.where(and(eq(wish.conferenceId, conferenceId), isNull(appointmentWish.wishId)))
+		.orderBy(wish.familyId, wish.id);
+	for (const [index, words] of teachersWords.entries()) {
+		const { id } = unmet[Math.floor((index * unmet.length) / teachersWords.length)]!;
+		await db.update(wish).set({ askedBy: 'teacher', words }).where(eq(wish.id, id));
+	}
 }
 
 async function seedVisits(

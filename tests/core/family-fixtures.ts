@@ -52,6 +52,7 @@ export const wishOf = (id: string, more: Partial<ShownWish> = {}): ShownWish => 
 	weight: 1,
 	must: false,
 	askedByTeacher: false,
+	words: '',
 	optional: false,
 	length: 1,
 	placed: false,

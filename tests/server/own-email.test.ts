@@ -63,7 +63,7 @@ describe('another e-mail address of an adult', () => {
 		pass(1000);
 		await ask('second@post.example');
 		expect(await proveEmail(app, first)).toBeNull();
-		expect(await proveEmail(app, `${token().slice(0, -1)}0`)).toBeNull();
+		expect(await proveEmail(app, withAnotherSign(token()))).toBeNull();
 		pass(3 * DAY);
 		expect(await proveEmail(app, token())).toBeNull();
 		expect(await email()).toBe('old@post.example');
@@ -77,3 +77,9 @@ describe('another e-mail address of an adult', () => {
 		expect(await askForEmail(silent, me.actor, asked)).toBe(false);
 	});
 });
+
+/** The token with one sign that is another, not only written in another way. */
+function withAnotherSign(token: string): string {
+	const at = token.length - 5;
+	return token.slice(0, at) + (token[at] === 'a' ? 'b' : 'a') + token.slice(at + 1);
+}

@@ -104,6 +104,8 @@ export interface ShownWish {
 	readonly weight: number;
 	readonly must: boolean;
 	readonly askedByTeacher: boolean;
+	/** Why they would like to meet; empty when nobody says. */
+	readonly words: string;
 	/** Offered, but not asked for until the family ticks it. */
 	readonly optional: boolean;
 	/** How many slots in a row the meeting takes. */

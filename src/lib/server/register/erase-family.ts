@@ -15,6 +15,7 @@ import {
 	familyStudent,
 	invitation,
 	student,
+	wish,
 } from '../foundation/database/schema';
 import { ForbiddenError } from '../foundation/forbidden';
 import { secret } from '../foundation/secret-in-answer';
@@ -138,6 +139,7 @@ export const eraseFamily = performs(familyErase).by({
 		await tx.execute(sql`
 			update guest set name = null, email = null, withdrawn_at = coalesce(withdrawn_at, ${new Date(now).toISOString()})
 			from appointment where appointment.id = appointment_id and family_id = ${familyId}`);
+		await tx.update(wish).set({ words: '' }).where(eq(wish.familyId, familyId));
 		await tx.execute(sql`
 			update enquiry set words = null, answer = null,
 				answered_at = coalesce(answered_at, ${new Date(now).toISOString()})
@@ -154,6 +156,7 @@ export const eraseFamily = performs(familyErase).by({
 					email: null,
 					emailWanted: null,
 					emailWantedAt: null,
+					emailRefused: null,
 					telephone: null,
 					language: null,
 					key: null,

@@ -22,7 +22,7 @@ export type FamilyStudentRow = Pick<
 
 /** A wish of the family with the desks that would do, best first. */
 export type StoredWish = Omit<WishToSettle, 'placed'> &
-	Pick<typeof wish.$inferSelect, 'weight' | 'must' | 'optional' | 'askedBy'>;
+	Pick<typeof wish.$inferSelect, 'weight' | 'must' | 'optional' | 'askedBy' | 'words'>;
 
 export type HoldRow = typeof hold.$inferSelect;
 
@@ -95,7 +95,7 @@ export async function readFamily(
 				where family_student.family_id = ${familyId}) as students,
 			(select coalesce(json_agg(json_build_object('id', id, 'student', student_id,
 				'length', length, 'weight', weight, 'must', must, 'optional', optional,
-				'askedBy', asked_by, 'desks', desks) order by student_id, first_number, id), '[]')
+				'askedBy', asked_by, 'words', words, 'desks', desks) order by student_id, first_number, id), '[]')
 				from (select wish.*, json_agg(desk_id order by rank) as desks,
 						min(desk.number) as first_number
 					from wish join wish_desk on wish_id = wish.id join desk on desk.id = desk_id

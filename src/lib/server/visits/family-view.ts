@@ -123,7 +123,7 @@ export async function familyView(
 		travel: travelBetween(places, walks, conference.switchMinutes),
 		dates: [...new Set([...dates, ...appointments.map(({ date }) => date)])].sort(),
 		wishes: wishes.map((wish) => {
-			const { id, student, desks, weight, must, optional, askedBy } = wish;
+			const { id, student, desks, weight, must, optional, askedBy, words } = wish;
 			return {
 				id,
 				student,
@@ -133,6 +133,7 @@ export async function familyView(
 				optional,
 				placed: served.has(id),
 				askedByTeacher: askedBy === 'teacher',
+				words,
 				length: lengthOf([wish], facts),
 				openDesks: openDesks(wish, facts),
 			};

@@ -41,6 +41,7 @@
 		{#if wish.askedByTeacher}
 			<span class="block text-small font-bold text-error">{m.whom_asked()}</span>
 		{/if}
+		{#if wish.words}<q class="block text-small">{wish.words}</q>{/if}
 		{#each desk?.substitutes ?? [] as entry (`${entry.date}${entry.absent}`)}
 			<span class="block text-small">{substituteOnText(entry)}</span>
 		{/each}

@@ -53,6 +53,8 @@ export const wish = pgTable(
 		/** How many slots in a row the meeting takes. */
 		length: smallint('length').notNull().default(1),
 		askedBy: text('asked_by', { enum: ['family', 'teacher', 'office'] }).notNull(),
+		/** Why whoever asked would like to meet, for the family to read. */
+		words: text('words').notNull().default(''),
 		source: text('source', { enum: ['derived', 'by-hand', 'teacher'] }).notNull(),
 		/** Of a derived wish: the teacher from whom it follows, by whom it stays the same wish. */
 		teacherId: uuid('teacher_id')

@@ -1,0 +1,1 @@
+ALTER TABLE "wish" ADD COLUMN "words" text DEFAULT '' NOT NULL;
