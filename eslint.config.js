@@ -16,6 +16,12 @@ const NO_SPREAD_OF_CHOICE = noSpread(
 	'ObjectExpression > SpreadElement > :matches(ConditionalExpression, LogicalExpression) > ObjectExpression',
 );
 
+/** By its own address an icon is one module; by the package's, some two thousand are read for it. */
+const ALL_ICONS = {
+	name: '@lucide/svelte',
+	message: 'Import the icon itself: @lucide/svelte/icons/printer.',
+};
+
 export default ts.config(
 	{
 		ignores: [
@@ -50,12 +56,21 @@ export default ts.config(
 		},
 	},
 	{
+		files: ['src/routes/**/*.svelte'],
+		rules: { 'no-restricted-imports': ['error', { paths: [ALL_ICONS] }] },
+	},
+	{
 		// Pages carry it: the schemas of this package weigh a third of the other's.
 		files: ['src/lib/{core,operations,ui}/**/*.{ts,svelte}'],
 		rules: {
 			'no-restricted-imports': [
 				'error',
-				{ paths: [{ name: 'zod', message: 'What pages carry is written with zod/mini.' }] },
+				{
+					paths: [
+						{ name: 'zod', message: 'What pages carry is written with zod/mini.' },
+						ALL_ICONS,
+					],
+				},
 			],
 		},
 	},

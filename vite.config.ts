@@ -4,6 +4,7 @@ import tailwindcss from '@tailwindcss/vite';
 import { defineConfig } from 'vite';
 import { nodeWorker } from './scripts/node-worker.mjs';
 import { usedMessages } from './scripts/used-messages.mjs';
+import { writtenOnce } from './scripts/written-once.mjs';
 
 /** The sentences that several pages say lie in a few files, not in one for each two pages that share some. */
 const codeSplitting = {
@@ -21,13 +22,15 @@ const codeSplitting = {
 export default defineConfig({
 	plugins: [
 		tailwindcss(),
-		paraglideVitePlugin({
-			project: './project.inlang',
-			outdir: './src/lib/paraglide',
-			strategy: ['cookie', 'baseLocale'],
-			cookieName: 'ten-chairs-language',
-			emitTsDeclarations: true,
-		}),
+		writtenOnce(
+			paraglideVitePlugin({
+				project: './project.inlang',
+				outdir: './src/lib/paraglide',
+				strategy: ['cookie', 'baseLocale'],
+				cookieName: 'ten-chairs-language',
+				emitTsDeclarations: true,
+			}),
+		),
 		sveltekit(),
 		nodeWorker(),
 		usedMessages(),

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { X } from '@lucide/svelte';
+	import X from '@lucide/svelte/icons/x';
 	import type { enhance as Enhance } from '$app/forms';
 	import { localOf } from '$lib/core/time/local-of';
 	import { m } from '$lib/paraglide/messages';

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import type { PlaceKind } from '$lib/core/ways-to-meet';
-	import { X } from '@lucide/svelte';
+	import X from '@lucide/svelte/icons/x';
 	import { newDesk, usualPlacesOf } from '$lib/core/desks/new-desk';
 	import { m } from '$lib/paraglide/messages';
 	import type { Teacher } from './board-facts';

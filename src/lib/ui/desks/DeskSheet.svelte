@@ -1,5 +1,6 @@
 <script lang="ts">
-	import { Repeat, Trash2 } from '@lucide/svelte';
+	import Repeat from '@lucide/svelte/icons/repeat';
+	import Trash2 from '@lucide/svelte/icons/trash';
 	import { followConference, placesOf } from '$lib/core/desks/edit-plan';
 	import type { DeskPlan } from '$lib/core/desks/desk-plan';
 	import type { LocalDate } from '$lib/core/time/local-of';

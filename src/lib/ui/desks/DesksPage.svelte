@@ -16,7 +16,11 @@
 </script>
 
 <script lang="ts">
-	import { ClipboardPaste, DoorOpen, Plus, Redo2, Undo2 } from '@lucide/svelte';
+	import ClipboardPaste from '@lucide/svelte/icons/clipboard-paste';
+	import DoorOpen from '@lucide/svelte/icons/door-open';
+	import Plus from '@lucide/svelte/icons/plus';
+	import Redo2 from '@lucide/svelte/icons/redo-2';
+	import Undo2 from '@lucide/svelte/icons/undo-2';
 	import { tick, untrack, type Snippet } from 'svelte';
 	import { findClashes } from '$lib/core/clashes/find-clashes';
 	import { countSlots } from '$lib/core/slots/slot-grid';

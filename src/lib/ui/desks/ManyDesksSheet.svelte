@@ -1,6 +1,6 @@
 <script lang="ts">
 	import type { PlaceKind } from '$lib/core/ways-to-meet';
-	import { Trash2 } from '@lucide/svelte';
+	import Trash2 from '@lucide/svelte/icons/trash';
 	import {
 		copyHours,
 		followConference,

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import type { LocalDate } from '$lib/core/time/local-of';
-	import { Plus, X } from '@lucide/svelte';
+	import Plus from '@lucide/svelte/icons/plus';
+	import X from '@lucide/svelte/icons/x';
 	import type { enhance as Enhance } from '$app/forms';
 	import { untrack } from 'svelte';
 	import { v7 } from 'uuid';

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { X } from '@lucide/svelte';
+	import X from '@lucide/svelte/icons/x';
 	import type { DeskPerson, DeskPlan } from '$lib/core/desks/desk-plan';
 	import { m } from '$lib/paraglide/messages';
 	import { listText } from '../parts/format/when';

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { TriangleAlert } from '@lucide/svelte';
+	import TriangleAlert from '@lucide/svelte/icons/triangle-alert';
 	import type { DeskPlan } from '$lib/core/desks/desk-plan';
 	import { m } from '$lib/paraglide/messages';
 	import { localDateText } from '../parts/format/when';

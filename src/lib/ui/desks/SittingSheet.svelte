@@ -1,6 +1,8 @@
 <script lang="ts">
 	import type { LocalDate } from '$lib/core/time/local-of';
-	import { Copy, Scissors, Trash2 } from '@lucide/svelte';
+	import Copy from '@lucide/svelte/icons/copy';
+	import Scissors from '@lucide/svelte/icons/scissors';
+	import Trash2 from '@lucide/svelte/icons/trash';
 	import {
 		clampStretch,
 		copyDate,

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import type { LocalDate } from '$lib/core/time/local-of';
-	import { X } from '@lucide/svelte';
+	import X from '@lucide/svelte/icons/x';
 	import type { DeskPlan } from '$lib/core/desks/desk-plan';
 	import { m } from '$lib/paraglide/messages';
 	import { localDateText } from '../parts/format/when';

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import type { Snippet } from 'svelte';
-	import { Menu } from '@lucide/svelte';
+	import Menu from '@lucide/svelte/icons/menu';
 	import SignOut from './SignOut.svelte';
 	import type { Station } from './station';
 	import WorkPath from './WorkPath.svelte';

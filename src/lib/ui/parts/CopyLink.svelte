@@ -1,5 +1,6 @@
 <script lang="ts">
-	import { Check, Link } from '@lucide/svelte';
+	import Check from '@lucide/svelte/icons/check';
+	import Link from '@lucide/svelte/icons/link';
 	import { m } from '$lib/paraglide/messages';
 
 	/**

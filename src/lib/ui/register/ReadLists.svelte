@@ -16,7 +16,7 @@
 
 <script lang="ts">
 	import { onMount } from 'svelte';
-	import { FileUp } from '@lucide/svelte';
+	import FileUp from '@lucide/svelte/icons/file-up';
 	import type { ListKind } from '$lib/core/register/list-kinds';
 	import { isOneRoster } from '$lib/core/register/one-roster';
 	import { headerSignature, missingFields, proposeKind } from '$lib/core/register/propose-columns';

@@ -1,6 +1,8 @@
 <script lang="ts" generics="Line extends { readonly id: string }">
 	import type { Snippet } from 'svelte';
-	import { ArrowDown, ArrowUp, Search } from '@lucide/svelte';
+	import ArrowDown from '@lucide/svelte/icons/arrow-down';
+	import ArrowUp from '@lucide/svelte/icons/arrow-up';
+	import Search from '@lucide/svelte/icons/search';
 	import { m } from '$lib/paraglide/messages';
 
 	/** A long list, a page at a time: found, sorted and turned by the server, through its address. */

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { X } from '@lucide/svelte';
+	import X from '@lucide/svelte/icons/x';
 	import { untrack } from 'svelte';
 	import { v7 } from 'uuid';
 	import { mergeFields } from '$lib/core/merge/merge-fields';

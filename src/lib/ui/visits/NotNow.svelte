@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { CalendarPlus } from '@lucide/svelte';
+	import CalendarPlus from '@lucide/svelte/icons/calendar-plus';
 	import type { FamilyProjection } from '$lib/core/visits/family-projection';
 	import { m } from '$lib/paraglide/messages';
 	import { listText, localDateText } from '../parts/format/when';

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { onMount } from 'svelte';
-	import { Check, Undo2 } from '@lucide/svelte';
+	import Check from '@lucide/svelte/icons/check';
+	import Undo2 from '@lucide/svelte/icons/undo-2';
 	import type { RefusalOf } from '$lib/operations/change';
 	import { visitUndo } from '$lib/operations/visits';
 	import { m } from '$lib/paraglide/messages';

@@ -1,5 +1,7 @@
 <script lang="ts">
-	import { CalendarPlus, Check, Printer } from '@lucide/svelte';
+	import CalendarPlus from '@lucide/svelte/icons/calendar-plus';
+	import Check from '@lucide/svelte/icons/check';
+	import Printer from '@lucide/svelte/icons/printer';
 	import type { Suggestions } from '$lib/core/planner/suggest-visits';
 	import { familyVisitProblem, type FamilyProjection } from '$lib/core/visits/family-projection';
 	import { isChangeable } from '$lib/core/visits/as-of';

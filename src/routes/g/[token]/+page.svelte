@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { CalendarPlus } from '@lucide/svelte';
+	import CalendarPlus from '@lucide/svelte/icons/calendar-plus';
 	import { page } from '$app/state';
 	import { MINUTE } from '$lib/core/time/local-of';
 	import { m } from '$lib/paraglide/messages';

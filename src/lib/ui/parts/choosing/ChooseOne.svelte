@@ -1,7 +1,7 @@
 <script lang="ts" generics="Found extends { readonly id: string }">
 	import type { Snippet } from 'svelte';
 	import { Combobox } from 'bits-ui';
-	import { Search } from '@lucide/svelte';
+	import Search from '@lucide/svelte/icons/search';
 	import { m } from '$lib/paraglide/messages';
 
 	/** A field in which somebody is found while typing, and chosen with the arrow keys and Enter, or a click. */

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { Plus } from '@lucide/svelte';
+	import Plus from '@lucide/svelte/icons/plus';
 	import { m } from '$lib/paraglide/messages';
 
 	/** Adds something that at first has a name only. */

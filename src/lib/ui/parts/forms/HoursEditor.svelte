@@ -1,5 +1,6 @@
 <script lang="ts">
-	import { Plus, X } from '@lucide/svelte';
+	import Plus from '@lucide/svelte/icons/plus';
+	import X from '@lucide/svelte/icons/x';
 	import { faultsOfHours, type Hours } from '$lib/core/slots/hours';
 	import { countSlots, slotGrid, type Division } from '$lib/core/slots/slot-grid';
 	import { slipOf } from '$lib/core/slots/typed-hours';

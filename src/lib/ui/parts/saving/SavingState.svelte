@@ -1,5 +1,8 @@
 <script lang="ts">
-	import { Check, CloudOff, LoaderCircle, TriangleAlert } from '@lucide/svelte';
+	import Check from '@lucide/svelte/icons/check';
+	import CloudOff from '@lucide/svelte/icons/cloud-off';
+	import LoaderCircle from '@lucide/svelte/icons/loader-circle';
+	import TriangleAlert from '@lucide/svelte/icons/triangle-alert';
 	import { onMount } from 'svelte';
 	import { m } from '$lib/paraglide/messages';
 	import type { SavingState } from './autosave';

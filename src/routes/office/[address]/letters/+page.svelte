@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { page } from '$app/state';
-	import { Printer } from '@lucide/svelte';
+	import Printer from '@lucide/svelte/icons/printer';
 	import { lettersMake, type Letter as LetterFacts } from '$lib/operations/messages';
 	import { m } from '$lib/paraglide/messages';
 	import Letter from '$lib/ui/register/Letter.svelte';
