@@ -105,6 +105,7 @@ const ALLOWED: Record<string, readonly Role[]> = {
 	'/office/[address]/notices ?/save': organiser,
 	'/office/[address]/notices ?/test': office,
 	'/office/[address]/outbox page': office,
+	'/office/[address]/rules page': office,
 	'/office/[address]/by-hand page': office,
 	'/office/[address]/outbox/[notice] page': office,
 	'/office/[address]/outbox/[notice] ?/again': office,

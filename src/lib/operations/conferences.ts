@@ -137,7 +137,13 @@ export interface RulesRequest {
 	readonly rules?: Partial<Rules> | undefined;
 	/** By desk; `null`: as the conference says. */
 	readonly acceptance?: Readonly<Record<string, 'at-once' | 'asked' | null>> | undefined;
+	/** Least minutes that a family gets between two appointments. */
+	readonly pauseMinutes?: number | undefined;
+	/** Minutes for going between a room and video or telephone. */
+	readonly switchMinutes?: number | undefined;
 }
+
+const minutesBetween = z.optional(z.int().check(z.gte(0), z.lte(120)));
 
 /** Changes who may book when, and how much. */
 export const rulesSave = change({
@@ -147,6 +153,8 @@ export const rulesSave = change({
 		conferenceId: id,
 		rules: z.optional(z.partial(rulesSchema)),
 		acceptance: z.optional(z.record(id, z.nullable(z.enum(['at-once', 'asked'])))),
+		pauseMinutes: minutesBetween,
+		switchMinutes: minutesBetween,
 	}) as ZodMiniType<RulesRequest>,
 	done: z.object({ rules: rulesSchema }),
 	leaves: ['rules.changed'],

@@ -40,6 +40,8 @@ const conferenceProgress = z.object({
 		desksWithoutPlace: count,
 		seats: count,
 		taken: count,
+		/** Rules that cannot be meant together. */
+		contradictions: count,
 		/** What waits for the school's answer. */
 		toAnswer: count,
 		/** Notices that reached nobody and should have. */

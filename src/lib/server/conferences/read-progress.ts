@@ -1,6 +1,7 @@
 import { eq } from 'drizzle-orm';
 import { datesOf } from '../../core/desks/desk-plan';
 import { may, type Actor } from '../../core/permissions/may';
+import { contradictionsOf } from '../../core/rules/contradictions';
 import type { ConferenceProgress } from '../../operations/progress';
 import type { App } from '../app';
 import { desk, sitting } from '../foundation/database/schema';
@@ -54,6 +55,11 @@ export async function readProgress(
 			// A desk is claimed once for each seat that is taken.
 			taken: claims.filter(({ thing, standing }) => deskIds.has(thing) && standing !== 'held')
 				.length,
+			contradictions: contradictionsOf({
+				...snapshot.conference,
+				dates: datesOf(row),
+				lastStart: snapshot.slots.at(-1)?.start ?? null,
+			}).length,
 			toAnswer: await countEnquiries(db, row.id),
 			undelivered: await countUndelivered(db, row.id),
 		},

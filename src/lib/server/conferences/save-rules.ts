@@ -13,17 +13,21 @@ export const saveRules = performs(rulesSave).by({
 	lock: async ({ tx, input }) => {
 		await lockConference(tx, input.conferenceId);
 	},
-	async work({ tx, input: { conferenceId, rules: wanted, acceptance = {} } }) {
+	async work({ tx, input: { conferenceId, rules: wanted, acceptance = {}, ...input } }) {
 		const row = await lockConference(tx, conferenceId);
+		const { pauseMinutes = row.pauseMinutes, switchMinutes = row.switchMinutes } = input;
 		const before: Rules = { ...usualRules, ...row.rules };
 		const rules = rulesSchema.parse({ ...before, ...wanted });
-		await tx.update(conference).set({ rules }).where(eq(conference.id, conferenceId));
+		await tx
+			.update(conference)
+			.set({ rules, pauseMinutes, switchMinutes })
+			.where(eq(conference.id, conferenceId));
 		for (const [id, how] of Object.entries(acceptance))
 			await tx
 				.update(desk)
 				.set({ acceptance: how, version: sql`${desk.version} + 1` })
 				.where(and(eq(desk.id, id), eq(desk.conferenceId, conferenceId)));
-		const after = { rules, acceptance };
+		const after = { rules, acceptance, pauseMinutes, switchMinutes };
 		return { done: { rules }, act: { kind: 'rules.changed', conferenceId, before, after } };
 	},
 });

@@ -43,7 +43,8 @@
 	const here = $derived(page.route.id?.split('/')[3] ?? '');
 	const stations = $derived.by((): Station[] => {
 		const { dates, slotMinutes, desks, seats, taken } = now.progress;
-		const { desksWithoutTimes, desksWithoutPlace, toAnswer, undelivered } = now.progress;
+		const { desksWithoutTimes, desksWithoutPlace, toAnswer, undelivered, contradictions } =
+			now.progress;
 		const { families, students } = now.counts;
 		const { isPublished } = now.conference;
 		const percent = seats ? Math.round((100 * taken) / seats) : 0;
@@ -72,6 +73,15 @@
 						? m.station_desks_note_placeless({ desks, without: desksWithoutPlace })
 						: m.station_desks_note({ desks }),
 				state: desks === 0 ? 'ahead' : desksWithoutTimes || desksWithoutPlace ? 'look' : 'done',
+			},
+			{
+				key: 'rules',
+				href: `${base}/rules`,
+				name: m.station_rules(),
+				note: contradictions
+					? m.station_rules_wrong({ count: contradictions })
+					: m.station_rules_note(),
+				state: contradictions ? 'look' : 'done',
 			},
 			{
 				key: 'notices',
