@@ -138,6 +138,7 @@ const ALLOWED: Record<string, readonly Role[]> = {
 	'/do/letters.make POST': organiser,
 	'/do/visit.undo POST': ['organiser', 'family'],
 	'/do/basics.save POST': organiser,
+	'/do/rules.save POST': organiser,
 	'/do/desks.save POST': organiser,
 	'/do/rooms.save POST': organiser,
 	'/office layout': office,

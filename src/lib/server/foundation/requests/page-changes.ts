@@ -1,6 +1,7 @@
 import type { AnyChange } from '../../../operations/change';
 import { createConference } from '../../conferences/change-conference';
 import { saveBasics } from '../../conferences/save-basics';
+import { saveRules } from '../../conferences/save-rules';
 import { savePlans } from '../../desks/save-plans';
 import { makeLetters } from '../../invitations/letters';
 import { saveRooms } from '../../rooms/rooms';
@@ -15,7 +16,7 @@ import type { Perform } from '../runner/perform';
 /** What pages ask for while they are open, by its name. */
 export const pageChanges: ReadonlyMap<string, Perform<AnyChange>> = new Map(
 	[
-		...[createConference, saveBasics, savePlans, saveRooms],
+		...[createConference, saveBasics, saveRules, savePlans, saveRooms],
 		makeLetters,
 		...[bookVisit, changeVisit, cancelAppointments, undoVisitAct],
 		...[joinWaitingList, leaveWaitingList, giveBack, makeEnquiry, answerEnquiry],
