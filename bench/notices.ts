@@ -49,6 +49,8 @@ while (came.size < COUNT) {
 	}
 	if (came.size > last.count) last = { at: performance.now(), count: came.size };
 	// What a dead server had begun is begun again after five minutes.
+	const isQuiet = performance.now() - last.at > 5_000;
+	if (isQuiet && (await countOpen()) === 0) break;
 	if (performance.now() - last.at > 7 * 60_000) break;
 }
 const seconds = (performance.now() - started) / 1000;
@@ -76,7 +78,7 @@ async function withDatabase<T>(work: (sql: postgres.Sql) => Promise<T>): Promise
 async function queue(): Promise<void> {
 	say(`${COUNT} notices …`);
 	await withDatabase(async (sql) => {
-		await sql`update adult set email = id || '@post.example'`;
+		await sql`update adult set email = id || '@post.example', channel = 'email'`;
 		await sql`delete from notice`;
 		const [act] = await sql`
 			insert into act (id, at, actor_kind, conference_id, kind)
@@ -98,6 +100,14 @@ function countStates() {
 			select state, count(*)::int as count from notice group by state order by state`,
 	);
 }
+
+/** How many are neither sent nor given up; while PostgreSQL is away nobody knows. */
+const countOpen = (): Promise<number | null> =>
+	withDatabase(async (sql) => {
+		const [row] = await sql<{ count: number }[]>`
+			select count(*)::int as count from notice where state in ('waiting', 'sending')`;
+		return row!.count;
+	}).catch(() => null);
 
 async function kill(): Promise<void> {
 	if (KILL === 'server') {
