@@ -102,12 +102,16 @@ function countStates() {
 }
 
 /** How many are neither sent nor given up; while PostgreSQL is away nobody knows. */
-const countOpen = (): Promise<number | null> =>
-	withDatabase(async (sql) => {
-		const [row] = await sql<{ count: number }[]>`
-			select count(*)::int as count from notice where state in ('waiting', 'sending')`;
-		return row!.count;
-	}).catch(() => null);
+async function countOpen(): Promise<number | null> {
+	try {
+		const states = await countStates();
+		return states
+			.filter(({ state }) => state === 'waiting' || state === 'sending')
+			.reduce((sum, { count }) => sum + count, 0);
+	} catch {
+		return null;
+	}
+}
 
 async function kill(): Promise<void> {
 	if (KILL === 'server') {
