@@ -10,6 +10,7 @@
 		label,
 		value,
 		none,
+		some,
 		usual,
 		zone,
 		isFixed,
@@ -21,6 +22,8 @@
 		value: number | null;
 		/** How the sentence goes without one. */
 		none: string;
+		/** How it goes on to one. */
+		some: string;
 		/** What stands there first, once there shall be one; milliseconds. */
 		usual: number;
 		zone: string;
@@ -45,32 +48,42 @@
 	}
 </script>
 
-<ChoicePiece
-	{label}
-	value={value !== null}
-	choices={[
-		[false, none],
-		[true, m.rules_at()],
-	]}
-	{isFixed}
-	problem={value === null ? problem : undefined}
-	onchoose={(isSet) => onchoose(isSet ? usual : null)}
-/>
-{#if value !== null}
-	<input
-		class="moment"
-		type="datetime-local"
-		aria-label={label}
-		aria-invalid={problem || wrong ? true : undefined}
-		aria-describedby={wrong ? id : problem}
-		disabled={isFixed}
-		value={shown}
-		onchange={({ currentTarget }) => commit(currentTarget.value)}
+<span class="moment-piece">
+	<ChoicePiece
+		{label}
+		value={value !== null}
+		choices={[
+			[false, none],
+			[true, some],
+		]}
+		{isFixed}
+		problem={value === null ? problem : undefined}
+		onchoose={(isSet) => onchoose(isSet ? usual : null)}
 	/>
-	{#if wrong}<span {id} class="text-small text-error" role="alert">{wrong}</span>{/if}
-{/if}
+	{#if value !== null}
+		<input
+			class="moment"
+			type="datetime-local"
+			aria-label={label}
+			aria-invalid={problem || wrong ? true : undefined}
+			aria-describedby={wrong ? id : problem}
+			disabled={isFixed}
+			value={shown}
+			onchange={({ currentTarget }) => commit(currentTarget.value)}
+		/>
+		{#if wrong}<span {id} class="text-small text-error" role="alert">{wrong}</span>{/if}
+	{/if}
+</span>
 
 <style>
+	/* In a row, so that no space of the source stands before what follows in the sentence. */
+	.moment-piece {
+		display: inline-flex;
+		flex-wrap: wrap;
+		align-items: center;
+		gap: 0.25rem;
+	}
+
 	.moment {
 		min-block-size: 2rem;
 		padding-inline: 0.375rem;

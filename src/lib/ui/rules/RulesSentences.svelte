@@ -63,6 +63,7 @@
 	label: string,
 	value: number | null,
 	none: string,
+	some: string,
 	usual: number,
 	onchoose: (value: number | null) => void,
 )}
@@ -70,6 +71,7 @@
 		{label}
 		{value}
 		{none}
+		{some}
 		{usual}
 		zone={facts.timeZone}
 		{isFixed}
@@ -87,6 +89,7 @@
 				m.rules_opens(),
 				facts.opensAt,
 				m.rules_opens_published(),
+				m.rules_from(),
 				lastDay - 14 * DAY,
 				(opensAt) => onmoments({ opensAt }),
 			)}
@@ -96,6 +99,7 @@
 				m.rules_closes(),
 				facts.closesAt,
 				m.rules_closes_never(),
+				m.rules_until(),
 				lastDay - DAY,
 				(closesAt) => onmoments({ closesAt }),
 			)}
@@ -109,6 +113,7 @@
 			m.rules_early_label(),
 			rules.earlyOpensAt,
 			m.rules_early_never(),
+			m.rules_from(),
 			(facts.opensAt ?? lastDay - 14 * DAY) - 2 * DAY,
 			(earlyOpensAt) => set({ earlyOpensAt }),
 		)}

@@ -25,7 +25,7 @@
 		<tbody>
 			{#each people as { adult, name, family, why, telephone, isOtherReached } (`${adult} ${family.id}`)}
 				<tr>
-					<th scope="row" class="text-body font-normal">{name}</th>
+					<th scope="row" class="font-normal">{name}</th>
 					<td>
 						<a class="link" href="/office/people/families/{family.id}">{family.label}</a>
 					</td>
