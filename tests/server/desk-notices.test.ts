@@ -122,7 +122,7 @@ describe('a desk that is changed', () => {
 		expect(sent.slice(seen).map(({ to, subject }) => [to, subject])).toEqual([
 			['first@post.example', 'Other hours: Winter'],
 		]);
-		expect(sent.at(-1)!.text.match(/Nobody is there at this time any more/g)).toHaveLength(1);
+		expect(sent.at(-1)!.text.match(/The teacher is no longer there at this time/g)).toHaveLength(1);
 		await changeDesk(made, later(990));
 		done(
 			await keepSlot(app, school.organiser, { conferenceId: school.conference, slot: kept!.slot }),
