@@ -6,7 +6,7 @@ import { eq, sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Actor } from '$lib/core/permissions/may';
 import { operations } from '$lib/server/api/operations';
-import { createApp, type App } from '$lib/server/app';
+import type { App } from '$lib/server/app';
 import { doorOfAppointment } from '$lib/server/visits/open-door';
 import { answerAppointment } from '$lib/server/visits/answer-appointment';
 import { bookVisit } from '$lib/server/visits/change-visit';
@@ -39,6 +39,7 @@ import { publishConference, withdrawConference } from '$lib/server/conferences/c
 import { changeRight } from '$lib/server/safety/change-safety';
 import { KEY, openHouse, type House } from '../browser/house';
 import { smallSchool, type SmallSchool } from '../server/small-school';
+import { appBeside } from './app-beside';
 import { actingFunctions } from './acting-functions';
 import { mayAtAll } from '$lib/core/permissions/may';
 import { pageChanges } from '$lib/server/foundation/requests/page-changes';
@@ -57,20 +58,7 @@ const other = { student: '', wishes: [] as string[] };
 
 beforeAll(async () => {
 	house = await openHouse({ TEN_CHAIRS_API_RATE: '1000000' });
-	app = createApp({
-		databaseUrl: house.url,
-		key: KEY,
-		origin: house.origin,
-		pool: 4,
-		streams: 100,
-		startAt: Date.parse('2026-11-24T15:00:00Z'),
-		logLevel: 'silent',
-		smtpUrl: undefined,
-		mailFrom: 'x@x.example',
-		videoService: null,
-		privateCalendars: false,
-		apiRate: 100,
-	});
+	app = appBeside(house, { pool: 4, startAt: Date.parse('2026-11-24T15:00:00Z') });
 	school = await smallSchool(app, { families: 1, desks: 3 });
 	const { db, clock } = app;
 	const [family] = school.families;

@@ -3,7 +3,7 @@
 import { isNull } from 'drizzle-orm';
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import { SYSTEM } from '$lib/core/permissions/may';
-import { createApp, type App } from '$lib/server/app';
+import type { App } from '$lib/server/app';
 import {
 	adult,
 	familyAdult,
@@ -27,6 +27,7 @@ import { savePlans } from '$lib/server/desks/save-plans';
 import { newId } from '$lib/server/foundation/identifiers';
 import { cancelAppointments } from '$lib/server/visits/change-visit';
 import { done } from '../server/done';
+import { appBeside } from './app-beside';
 import { KEY, openDemo, type SeededHouse } from '../browser/house';
 
 const HALF_HOUR = 30 * 60_000;
@@ -39,20 +40,7 @@ let messages: { readonly row: NoticeRow; readonly message: Omit<Message, 'about'
 
 beforeAll(async () => {
 	demo = await openDemo();
-	const plain = createApp({
-		databaseUrl: demo.url,
-		key: KEY,
-		origin: demo.origin,
-		startAt: undefined,
-		pool: 2,
-		logLevel: 'silent',
-		smtpUrl: undefined,
-		mailFrom: 'School office <office@gannetcove.example>',
-		videoService: null,
-		privateCalendars: false,
-		apiRate: 100,
-		streams: 100,
-	});
+	const plain = appBeside(demo);
 	let now = Date.parse('2026-11-24T15:00:00Z');
 	app = { ...plain, clock: { now: () => now } };
 	const [conference] = await demo.sql<{ id: string }[]>`select id from conference limit 1`;

@@ -1,12 +1,13 @@
 import { readFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { createApp, type App } from '$lib/server/app';
+import type { App } from '$lib/server/app';
 import { makeToken, revokeToken } from '$lib/server/api/tokens';
 import { codeFrom } from '$lib/core/codes';
 import { ownerOfCode } from '$lib/server/invitations/codes';
 import { account } from '$lib/server/foundation/database/schema';
 import { closeApps, freshApp } from '../server/database';
 import { KEY, openDemo, type SeededHouse } from '../browser/house';
+import { appBeside } from './app-beside';
 import { hostileRequests } from './hostile-requests';
 
 /** Enough to meet every kind of request many times; `bin/bench fuzz` sends 20,000. */
@@ -51,20 +52,7 @@ async function ask(
 
 beforeAll(async () => {
 	demo = await openDemo({ TEN_CHAIRS_API_RATE: '1000000' });
-	app = createApp({
-		databaseUrl: demo.url,
-		key: KEY,
-		origin: demo.origin,
-		startAt: undefined,
-		pool: 2,
-		logLevel: 'silent',
-		smtpUrl: undefined,
-		mailFrom: 'x@x.example',
-		videoService: null,
-		privateCalendars: false,
-		apiRate: 100,
-		streams: 1000,
-	});
+	app = appBeside(demo);
 	const [office] = await app.db.select().from(account);
 	const made = await makeToken(
 		app,

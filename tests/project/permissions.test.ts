@@ -1,11 +1,12 @@
 import { afterAll, beforeAll, expect, it } from 'vitest';
-import { createApp, type App } from '$lib/server/app';
+import type { App } from '$lib/server/app';
 import { passwordLink } from '$lib/server/accounts/password-links';
 import { pageChanges } from '$lib/server/foundation/requests/page-changes';
 import { pageQuestions } from '$lib/server/foundation/requests/page-questions';
-import { KEY, openDemo, type SeededHouse } from '../browser/house';
+import { openDemo, type SeededHouse } from '../browser/house';
 import { SYSTEM } from '$lib/core/permissions/may';
 import { askGuest } from '$lib/server/visits/guests';
+import { appBeside } from './app-beside';
 import { everyRoute, nodesOf } from './route-table';
 
 const ROLES = ['organiser', 'helper', 'front-door', 'teacher', 'family', 'nobody'] as const;
@@ -227,20 +228,7 @@ async function signInAs(role: Role, email: string, password: string) {
 
 beforeAll(async () => {
 	demo = await openDemo();
-	app = createApp({
-		databaseUrl: demo.url,
-		key: KEY,
-		origin: demo.origin,
-		startAt: undefined,
-		pool: 2,
-		logLevel: 'silent',
-		smtpUrl: undefined,
-		mailFrom: 'x@x.example',
-		videoService: null,
-		privateCalendars: false,
-		apiRate: 100,
-		streams: 1000,
-	});
+	app = appBeside(demo);
 	await signInAs('organiser', demo.email, demo.password);
 	for (const role of ['helper', 'front-door'] as const) {
 		const email = `${role}@gannetcove.example`;

@@ -30,6 +30,7 @@ export async function noticeSchool({
 		...plain,
 		clock: { now: () => now },
 		mail: {
+			...plain.mail,
 			async send(message) {
 				const outcome = answer(message);
 				if (outcome === 'sent') sent.push(message);

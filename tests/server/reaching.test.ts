@@ -3,9 +3,10 @@ import { eq } from 'drizzle-orm';
 import { beforeEach, expect, it } from 'vitest';
 import { adult, notice } from '$lib/server/foundation/database/schema';
 import { makeLetters } from '$lib/server/invitations/letters';
-import { listByHand } from '$lib/server/notices/reaching/by-letter-or-call';
+import { listByHand } from '$lib/server/notices/reaching/told-by-hand';
 import { noteReturned } from '$lib/server/notices/reaching/note-returned';
 import { readReturned } from '$lib/server/notices/reaching/read-returned';
+import { sendNoticeAgain } from '$lib/server/notices/sending/outbox';
 import { tellFamilies } from '$lib/server/notices/telling/tell-families';
 import { done } from './done';
 import { noticeSchool, secondAdult, silence, states } from './notice-school';
@@ -86,11 +87,14 @@ it('what comes back is noted, at the notice and at the adult, and not twice', as
 	for (let time = 0; time < 2; time++) done(await noteReturned(app, school.organiser, returned!));
 	expect(await states(app)).toEqual(['booked failed returned']);
 	expect(await byHand()).toEqual([[first.adult, 'refused', null, false]]);
-	// Another address counts at once, and so does the same when it takes something after all.
+	// Another address counts at once; the same one when what came back was sent again, and not before.
 	await made.email(first.adult, 'new@post.example');
 	expect(await byHand()).toEqual([]);
 	await set(first.adult, { email: 'first@post.example' });
 	await invite();
+	await made.deliver();
+	expect(await byHand()).toEqual([[first.adult, 'refused', null, false]]);
+	done(await sendNoticeAgain(app, school.organiser, { notice: id }));
 	await made.deliver();
 	expect(await byHand()).toEqual([]);
 });

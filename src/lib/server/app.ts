@@ -48,6 +48,7 @@ export function createApp(config: Config): App {
 	});
 	const failures = new FailureCounts();
 	const failed = (error: unknown) => logFailure({ log, failures }, error, { about: 'seats' });
+	const mail = createMailer(config, log);
 	const live = new LiveChanges(sql, db, clock, failed, streams);
 	return {
 		config,
@@ -57,7 +58,7 @@ export function createApp(config: Config): App {
 		failures,
 		accounts: createAccounts(db, config, clock),
 		live,
-		mail: createMailer(config, log),
+		mail,
 		apiRate: new ApiRate(config.apiRate),
 		gate: new Gate(),
 		migrationsFolder: resolve('migrations'),
@@ -67,6 +68,7 @@ export function createApp(config: Config): App {
 		},
 		async close() {
 			stopKeepingTime();
+			mail.close();
 			await live.close();
 			await close();
 		},

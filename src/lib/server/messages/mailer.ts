@@ -40,17 +40,22 @@ const LONGEST_WAIT = 20_000;
 export interface Mailer {
 	/** Hands the message to the mail server. */
 	send(message: Message): Promise<Sent>;
+	/** Ends the connection that is kept for what comes next. */
+	close(): void;
 }
 
 /** Sends through the server of `SMTP_URL`. What is sent, and to whom, never enters the log. */
 export function createMailer(config: Config, log: Logger): Mailer {
-	if (!config.smtpUrl) return { send: async () => 'unreachable' };
+	if (!config.smtpUrl) return { send: async () => 'unreachable', close: () => {} };
 	const transport = createTransport(
 		{
 			url: config.smtpUrl,
 			connectionTimeout: LONGEST_WAIT,
 			greetingTimeout: LONGEST_WAIT,
 			socketTimeout: LONGEST_WAIT,
+			// A connection for each message would take longer to open than the message to send.
+			pool: true,
+			maxConnections: 1,
 		},
 		{ from: config.mailFrom },
 	);
@@ -86,6 +91,7 @@ export function createMailer(config: Config, log: Logger): Mailer {
 				return isForGood(error) ? 'refused' : 'unreachable';
 			}
 		},
+		close: () => transport.close(),
 	};
 }
 

@@ -1,7 +1,5 @@
 <script lang="ts">
-	import { localOf, typedDate } from '$lib/core/time/local-of';
-	import { instantOf } from '$lib/core/time/local-time';
-	import { formatTimeOfDay, parseTypedTime } from '$lib/core/time/typed-time';
+	import { shownMoment, typedMoment } from '$lib/core/time/typed-moment';
 	import { m } from '$lib/paraglide/messages';
 	import ChoicePiece from './ChoicePiece.svelte';
 
@@ -34,17 +32,11 @@
 
 	const id = $props.id();
 	let wrong = $state('');
-	const shown = $derived.by(() => {
-		if (value === null) return '';
-		const { date, minute } = localOf(value, zone);
-		return `${date}T${formatTimeOfDay(minute)}`;
-	});
 
 	function commit(typed: string) {
-		const [date = '', time = ''] = typed.split('T');
-		const instant = instantOf(typedDate(date), parseTypedTime(time) ?? -1, zone);
-		wrong = instant.ok ? '' : m.moment_wrong();
-		if (instant.ok) onchoose(instant.epoch);
+		const moment = typedMoment(typed, zone);
+		wrong = moment === null ? m.moment_wrong() : '';
+		if (moment !== null) onchoose(moment);
 	}
 </script>
 
@@ -62,13 +54,13 @@
 	/>
 	{#if value !== null}
 		<input
-			class="moment"
+			class="piece"
 			type="datetime-local"
 			aria-label={label}
 			aria-invalid={problem || wrong ? true : undefined}
 			aria-describedby={wrong ? id : problem}
 			disabled={isFixed}
-			value={shown}
+			value={shownMoment(value, zone)}
 			onchange={({ currentTarget }) => commit(currentTarget.value)}
 		/>
 		{#if wrong}<span {id} class="text-small text-error" role="alert">{wrong}</span>{/if}
@@ -82,20 +74,5 @@
 		flex-wrap: wrap;
 		align-items: center;
 		gap: 0.25rem;
-	}
-
-	.moment {
-		min-block-size: 2rem;
-		padding-inline: 0.375rem;
-		font: inherit;
-		font-weight: 700;
-		line-height: 1.4;
-		color: var(--color-primary);
-		background: var(--color-base-200);
-		border-block-end: 2px solid var(--color-primary);
-	}
-	.moment[aria-invalid] {
-		color: var(--color-error);
-		border-block-end-color: var(--color-error);
 	}
 </style>

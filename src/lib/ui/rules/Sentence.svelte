@@ -26,4 +26,33 @@
 		max-inline-size: 44rem;
 		line-height: 2.4;
 	}
+	/* A control that reads as a piece of the sentence. */
+	.sentence :global(.piece) {
+		max-inline-size: 100%;
+		min-block-size: 2rem;
+		padding-inline: 0.375rem;
+		margin-inline: 0.0625rem;
+		font: inherit;
+		font-weight: 700;
+		line-height: 1.4;
+		color: var(--color-primary);
+		background: var(--color-base-200);
+		border-block-end: 2px solid var(--color-primary);
+	}
+	.sentence :global(select.piece) {
+		appearance: none;
+		field-sizing: content;
+		cursor: pointer;
+	}
+	.sentence :global(.piece:disabled) {
+		color: inherit;
+		background: none;
+		border-block-end-color: transparent;
+		cursor: auto;
+		opacity: 1;
+	}
+	.sentence :global(.piece[aria-invalid]) {
+		color: var(--color-error);
+		border-block-end-color: var(--color-error);
+	}
 </style>

@@ -1,7 +1,5 @@
 <script lang="ts">
-	import { localOf, typedDate } from '$lib/core/time/local-of';
-	import { instantOf } from '$lib/core/time/local-time';
-	import { formatTimeOfDay, parseTypedTime } from '$lib/core/time/typed-time';
+	import { shownMoment, typedMoment } from '$lib/core/time/typed-moment';
 	import { m } from '$lib/paraglide/messages';
 	import Field from './Field.svelte';
 
@@ -25,19 +23,13 @@
 	} = $props();
 
 	let wrong = $state('');
-	const shown = $derived.by(() => {
-		if (value === null) return '';
-		const { date, minute } = localOf(value, zone);
-		return `${date}T${formatTimeOfDay(minute)}`;
-	});
 
 	function commit(typed: string) {
 		wrong = '';
 		if (!typed) return oncommit(null);
-		const [date = '', time = ''] = typed.split('T');
-		const instant = instantOf(typedDate(date), parseTypedTime(time) ?? -1, zone);
-		if (instant.ok) oncommit(instant.epoch);
-		else wrong = m.moment_wrong();
+		const moment = typedMoment(typed, zone);
+		if (moment === null) wrong = m.moment_wrong();
+		else oncommit(moment);
 	}
 </script>
 
@@ -49,7 +41,7 @@
 			type="datetime-local"
 			aria-describedby={describedBy}
 			aria-invalid={invalid}
-			value={shown}
+			value={shownMoment(value, zone)}
 			onchange={({ currentTarget }) => commit(currentTarget.value)}
 		/>
 	{/snippet}

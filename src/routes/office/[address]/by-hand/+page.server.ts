@@ -1,5 +1,5 @@
 import { accountFor } from '$lib/server/foundation/requests/account-for';
-import { listByHand } from '$lib/server/notices/reaching/by-letter-or-call';
+import { listByHand } from '$lib/server/notices/reaching/told-by-hand';
 import { may } from '$lib/core/permissions/may';
 import type { PageServerLoad } from './$types';
 
