@@ -7,7 +7,7 @@ import { listByHand } from '$lib/server/notices/reaching/told-by-hand';
 import { noteReturned } from '$lib/server/notices/reaching/note-returned';
 import { readReturned } from '$lib/server/notices/reaching/read-returned';
 import { sendNoticeAgain } from '$lib/server/notices/sending/outbox';
-import { tellFamilies } from '$lib/server/notices/telling/tell-families';
+import { countToTell, tellFamilies } from '$lib/server/notices/telling/tell-families';
 import { done } from './done';
 import { noticeSchool, secondAdult, silence, states } from './notice-school';
 
@@ -91,8 +91,9 @@ it('what comes back is noted, at the notice and at the adult, and not twice', as
 	await made.email(first.adult, 'new@post.example');
 	expect(await byHand()).toEqual([]);
 	await set(first.adult, { email: 'first@post.example' });
-	await invite();
+	await made.book([[1, 4]]);
 	await made.deliver();
+	expect(await states(app)).toEqual(['booked failed returned', 'booked sent']);
 	expect(await byHand()).toEqual([[first.adult, 'refused', null, false]]);
 	done(await sendNoticeAgain(app, school.organiser, { notice: id }));
 	await made.deliver();
@@ -127,7 +128,7 @@ it('an address that the mail server does not take stands on the list, until it t
 	expect(await states(app)).toEqual(['booked failed refused']);
 	expect(await byHand()).toEqual([[first.adult, 'refused', null, false]]);
 	answerWith(() => 'sent');
-	await invite();
+	await book([[1, 4]]);
 	await deliver();
 	expect(await byHand()).toEqual([]);
 });
@@ -140,6 +141,7 @@ it('who would rather be called or written to is, and gets no e-mail', async () =
 	done(await invite());
 	await deliver();
 	expect(sent.map(({ to }) => to)).toEqual(['second@post.example']);
+	expect(await countToTell(app, school.organiser, school.conference)).toMatchObject({ invited: 0 });
 	expect((await byHand()).sort()).toEqual(
 		[
 			[first.adult, 'wants-call', '902 555 0100', false],

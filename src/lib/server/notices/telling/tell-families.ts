@@ -1,4 +1,5 @@
 import { and, asc, eq, inArray, isNull, notExists, sql } from 'drizzle-orm';
+import { reachedBy } from '../../../core/notices/reached-by';
 import { may, type Actor } from '../../../core/permissions/may';
 import { familiesTell } from '../../../operations/notices';
 import type { App } from '../../app';
@@ -39,7 +40,7 @@ export async function countToTell(
 
 /**
  * Adults of families that are concerned: of those who were never invited, or of families in which nothing is booked.
- * One in two families is told for each.
+ * One in two families is told for each. Whom no e-mail reaches is told by hand.
  */
 async function toTell(db: Reader, conferenceId: string, what: What) {
 	const isLeftOut =
@@ -70,11 +71,14 @@ async function toTell(db: Reader, conferenceId: string, what: What) {
 							),
 						),
 				);
-	return db
-		.select({ familyId: family.id, adultId: adult.id })
+	const rows = await db
+		.select({ familyId: family.id, adult })
 		.from(familyAdult)
 		.innerJoin(adult, and(eq(adult.id, familyAdult.adultId), isNull(adult.leftAt)))
 		.innerJoin(family, and(eq(family.id, familyAdult.familyId), isNull(family.leftAt)))
 		.where(and(inArray(family.id, concernedFamilies(db, conferenceId)), isLeftOut))
 		.orderBy(asc(family.id), asc(adult.id));
+	return rows
+		.filter((row) => reachedBy(row.adult) === 'email')
+		.map((row) => ({ familyId: row.familyId, adultId: row.adult.id }));
 }
