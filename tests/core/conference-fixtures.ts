@@ -30,6 +30,7 @@ export const conference: ConferenceFacts = {
 	rules: usualRules,
 	publishedAt: 0,
 	pausedAt: null,
+	pauseWords: '',
 	withdrawnAt: null,
 	opensAt: null,
 	closesAt: null,

@@ -90,6 +90,7 @@ export const viewOf = (more: Partial<FamilyProjection>): FamilyProjection => ({
 		limitNote: '',
 		timeZone: 'UTC',
 		pauseMinutes: 0,
+		pauseWords: '',
 		opensAt: null,
 		closesAt: null,
 	},

@@ -20,6 +20,7 @@ const conference: ConferenceFacts = {
 	switchMinutes: 15,
 	publishedAt: 0,
 	pausedAt: null,
+	pauseWords: '',
 	withdrawnAt: null,
 	opensAt: null,
 	closesAt: null,

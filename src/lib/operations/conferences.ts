@@ -119,8 +119,28 @@ export const conferenceCopy = change({
 export const conferencePublish = change({
 	name: 'conference.publish',
 	may: 'conference.publish',
-	input: z.object({ conferenceId: id }),
+	input: z.object({
+		conferenceId: id,
+		/** Digests of what readiness finds now: whatever is found later is new. */
+		known: z.optional(z.array(z.string())),
+	}),
 	leaves: ['conference.published'],
+});
+
+/** Stops booking for a while, with a word to the families. */
+export const conferencePause = change({
+	name: 'conference.pause',
+	may: 'conference.publish',
+	input: z.object({ conferenceId: id, words: z.string().check(z.maxLength(500)) }),
+	leaves: ['conference.paused'],
+});
+
+/** Lets families book again after a pause. */
+export const conferenceResume = change({
+	name: 'conference.resume',
+	may: 'conference.publish',
+	input: z.object({ conferenceId: id }),
+	leaves: ['conference.resumed'],
 });
 
 /** Takes a published conference back. */

@@ -1,5 +1,6 @@
 import { z } from 'zod/mini';
 import { phases } from '../core/conferences/phase';
+import { findingKinds } from '../core/readiness/finding';
 import { question } from './question';
 import { id, instant, version } from './shapes';
 
@@ -32,6 +33,8 @@ const conferenceProgress = z.object({
 	now: instant,
 	progress: z.object({
 		dates: count,
+		/** Of the whole school. */
+		rooms: count,
 		slotMinutes: count,
 		desks: count,
 		/** Desks that sit at no time. */
@@ -42,6 +45,9 @@ const conferenceProgress = z.object({
 		taken: count,
 		/** Rules that cannot be meant together. */
 		contradictions: count,
+		/** What readiness found and nobody has set aside, and the kind of the worst. */
+		findings: count,
+		worstFinding: z.nullable(z.enum(findingKinds)),
 		/** What waits for the school's answer. */
 		toAnswer: count,
 		/** Notices that reached nobody and should have. */

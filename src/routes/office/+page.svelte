@@ -3,6 +3,7 @@
 	import ChairMark from '$lib/ui/parts/chairs/ChairMark.svelte';
 	import { listText, localDateText } from '$lib/ui/parts/format/when';
 	import { phaseText } from '$lib/ui/conferences/phase-text';
+	import { isUrgent, nextText } from '$lib/ui/conferences/next-text';
 	import SignOut from '$lib/ui/office/SignOut.svelte';
 
 	let { data } = $props();
@@ -40,7 +41,14 @@
 						<span class="quiet">
 							{listText(conference.dates.map((date) => localDateText(date, 'short')))}
 						</span>
-						<span class="ms-auto font-bold">{phaseText(conference.phase)}</span>
+						<span class="ms-auto text-end">
+							<span class="font-bold">{phaseText(conference.phase)}</span>
+							{#if conference.next}
+								<span class="block text-small" class:text-error={isUrgent(conference.next)}>
+									{nextText(conference.next, conference.timeZone)}
+								</span>
+							{/if}
+						</span>
 					</a>
 				</li>
 			{:else}

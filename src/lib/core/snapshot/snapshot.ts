@@ -36,6 +36,8 @@ export interface ConferenceFacts {
 	readonly switchMinutes: number;
 	readonly publishedAt: Instant | null;
 	readonly pausedAt: Instant | null;
+	/** What families read while it is paused. */
+	readonly pauseWords: string;
 	readonly withdrawnAt: Instant | null;
 	readonly opensAt: Instant | null;
 	readonly closesAt: Instant | null;

@@ -26,6 +26,7 @@ export interface FamilyProjection {
 		| 'pauseMinutes'
 		| 'opensAt'
 		| 'closesAt'
+		| 'pauseWords'
 	>;
 	readonly phase: Phase;
 	/** Why nothing can be booked or changed now, or `null`. */

@@ -1,8 +1,10 @@
-import { and, eq, isNull, sql } from 'drizzle-orm';
+import { and, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import { faultsOfBasics, type ConferenceBasics } from '../../core/conferences/basics';
 import {
 	conferenceCreate,
+	conferencePause,
 	conferencePublish,
+	conferenceResume,
 	conferenceWithdraw,
 } from '../../operations/conferences';
 import { conference } from '../foundation/database/schema';
@@ -41,10 +43,10 @@ export const createConference = performs(conferenceCreate).by({
 
 /** Opens the conference to its families: wishes are derived, links begin to show it. */
 export const publishConference = performs(conferencePublish).by({
-	async work({ tx, clock, input: { conferenceId } }) {
+	async work({ tx, clock, input: { conferenceId, known } }) {
 		const published = await tx
 			.update(conference)
-			.set({ publishedAt: clock.now(), withdrawnAt: null })
+			.set({ publishedAt: clock.now(), withdrawnAt: null, knownFindings: known ?? null })
 			.where(
 				and(
 					eq(conference.id, conferenceId),
@@ -69,3 +71,31 @@ export const withdrawConference = performs(conferenceWithdraw).by({
 		return { done: {}, act: withdrawn.length ? act : null };
 	},
 });
+
+/** Stops booking for a while; what is booked stands, and families read the word. */
+export const pauseConference = performs(conferencePause).by({
+	async work({ tx, clock, input: { conferenceId, words } }) {
+		const paused = await tx
+			.update(conference)
+			.set({ pausedAt: clock.now(), pauseWords: words.trim() })
+			.where(and(eq(conference.id, conferenceId), isVisible))
+			.returning();
+		const act = { kind: 'conference.paused', conferenceId } as const;
+		return { done: {}, act: paused.length ? act : null };
+	},
+});
+
+/** Lets families book again. */
+export const resumeConference = performs(conferenceResume).by({
+	async work({ tx, input: { conferenceId } }) {
+		const resumed = await tx
+			.update(conference)
+			.set({ pausedAt: null, pauseWords: '' })
+			.where(and(eq(conference.id, conferenceId), isNotNull(conference.pausedAt)))
+			.returning();
+		const act = { kind: 'conference.resumed', conferenceId } as const;
+		return { done: {}, act: resumed.length ? act : null };
+	},
+});
+
+const isVisible = and(isNotNull(conference.publishedAt), isNull(conference.withdrawnAt));

@@ -4,8 +4,9 @@ import { may, type Actor } from '../../core/permissions/may';
 import { contradictionsOf } from '../../core/rules/contradictions';
 import type { ConferenceProgress } from '../../operations/progress';
 import type { App } from '../app';
-import { desk, sitting } from '../foundation/database/schema';
+import { desk, place, sitting } from '../foundation/database/schema';
 import { ForbiddenError } from '../foundation/forbidden';
+import { readinessInShort } from '../readiness/read-readiness';
 import { registerCounts } from '../register/register-counts';
 import { countUndelivered } from '../notices/sending/undelivered';
 import { countEnquiries } from '../visits/enquiries';
@@ -15,11 +16,13 @@ import { isVisible, phaseOfRow, type ConferenceRow } from './read-conference';
 
 /** How far a conference is. */
 export async function readProgress(
-	{ db, clock }: Pick<App, 'db' | 'clock'>,
+	app: App,
 	actor: Actor,
 	row: ConferenceRow,
 ): Promise<ConferenceProgress> {
 	if (!may(actor, 'conference.see')) throw new ForbiddenError();
+	const { db, clock } = app;
+	const readiness = await readinessInShort(app, actor, row);
 	const snapshot = await loadSnapshot(db, row.id);
 	const claims = await readClaims(db, row.id, clock.now());
 	const deskIds = new Set(snapshot.desks.map(({ id }) => id));
@@ -47,6 +50,7 @@ export async function readProgress(
 		now: clock.now(),
 		progress: {
 			dates: datesOf(row).length,
+			rooms: await db.$count(place, eq(place.kind, 'room')),
 			slotMinutes: row.slotMinutes,
 			desks: snapshot.desks.length,
 			desksWithoutTimes: snapshot.desks.filter(({ id }) => !seated.has(id)).length,
@@ -60,6 +64,8 @@ export async function readProgress(
 				dates: datesOf(row),
 				lastStart: snapshot.slots.at(-1)?.start ?? null,
 			}).length,
+			findings: readiness.count,
+			worstFinding: readiness.worst,
 			toAnswer: await countEnquiries(db, row.id),
 			undelivered: await countUndelivered(db, row.id),
 		},

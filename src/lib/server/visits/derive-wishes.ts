@@ -22,7 +22,7 @@ const DERIVED_WEIGHT = 10;
 const OPTIONAL_WEIGHT = 1;
 
 /** A meeting that follows from classes, or from a desk that is open to all (`teacher` is null). */
-interface DerivedWish {
+export interface DerivedWish {
 	readonly familyId: string;
 	readonly studentId: string;
 	readonly teacherId: string | null;
@@ -100,19 +100,10 @@ export async function deriveWishes(
 }
 
 async function wantedWishes(tx: Transaction, conferenceId: string): Promise<DerivedWish[]> {
-	const meetings = groupBy(
-		await meetingsOf(tx, conferenceId),
-		({ familyId, studentId, personId }) => `${familyId}/${studentId}/${personId}`,
+	const taught = await taughtWishes(tx, conferenceId);
+	const met = new Set(
+		taught.flatMap(({ studentId, desks }) => desks.map((desk) => `${studentId}/${desk}`)),
 	);
-	const wanted = new Map<string, DerivedWish>();
-	const met = new Set<string>();
-	for (const rows of meetings.values()) {
-		const { familyId, studentId, personId } = rows[0]!;
-		const desks = rows.map(({ deskId }) => deskId);
-		const meeting = { familyId, studentId, teacherId: personId, desks };
-		if (!wanted.has(meetingAt(meeting))) wanted.set(meetingAt(meeting), meeting);
-		for (const desk of desks) met.add(`${studentId}/${desk}`);
-	}
 	const offers = (await offersToAll(tx, conferenceId))
 		.filter(({ studentId, deskId }) => !met.has(`${studentId}/${deskId}`))
 		.map(({ familyId, studentId, deskId }) => ({
@@ -121,7 +112,23 @@ async function wantedWishes(tx: Transaction, conferenceId: string): Promise<Deri
 			teacherId: null,
 			desks: [deskId],
 		}));
-	return [...wanted.values(), ...offers];
+	return [...taught, ...offers];
+}
+
+/** The wishes that follow from classes and exceptions, also where families see nothing of them yet. */
+export async function taughtWishes(db: Reader, conferenceId: string): Promise<DerivedWish[]> {
+	const meetings = groupBy(
+		await meetingsOf(db, conferenceId),
+		({ familyId, studentId, personId }) => `${familyId}/${studentId}/${personId}`,
+	);
+	const wanted = new Map<string, DerivedWish>();
+	for (const rows of meetings.values()) {
+		const { familyId, studentId, personId } = rows[0]!;
+		const desks = rows.map(({ deskId }) => deskId);
+		const meeting = { familyId, studentId, teacherId: personId, desks };
+		if (!wanted.has(meetingAt(meeting))) wanted.set(meetingAt(meeting), meeting);
+	}
+	return [...wanted.values()];
 }
 
 async function knownWishes(tx: Transaction, conferenceId: string): Promise<KnownWish[]> {

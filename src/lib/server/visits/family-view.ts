@@ -84,7 +84,7 @@ export async function familyView(
 	});
 	const open = isOpen(conference, facts.booker, now);
 	const { id, address, name, words, limitNote } = conference;
-	const { timeZone, pauseMinutes, opensAt, closesAt } = conference;
+	const { timeZone, pauseMinutes, opensAt, closesAt, pauseWords } = conference;
 	return {
 		conference: {
 			id,
@@ -96,6 +96,7 @@ export async function familyView(
 			pauseMinutes,
 			opensAt,
 			closesAt,
+			pauseWords,
 		},
 		phase: phaseOf(conference, dates, now),
 		notBookable: isRefusal(open) ? open : null,

@@ -31,7 +31,7 @@ export const reachText = (days: number | null): string => {
 };
 
 /** What is wrong with rules that cannot be meant together. */
-export function contradictionText({ code }: Contradiction): string {
+export function contradictionText({ code }: Pick<Contradiction, 'code'>): string {
 	switch (code) {
 		case 'early-is-not-early':
 			return m.rules_early_wrong();

@@ -174,7 +174,7 @@ export function notBookableText(
 				? m.closed_since_number({ telephone, moment: momentText(notBookable.closesAt, timeZone) })
 				: m.closed_since_call({ moment: momentText(notBookable.closesAt, timeZone) });
 		case 'paused':
-			return m.closed_paused();
+			return conference.pauseWords || m.closed_paused();
 		default:
 			return m.closed_gone();
 	}

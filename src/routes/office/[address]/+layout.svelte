@@ -2,8 +2,10 @@
 	import { afterNavigate, invalidate } from '$app/navigation';
 	import { navigating, page } from '$app/state';
 	import { untrack } from 'svelte';
+	import { isGrave } from '$lib/core/readiness/finding';
 	import { m } from '$lib/paraglide/messages';
 	import { phaseText } from '$lib/ui/conferences/phase-text';
+	import { keepComeFrom } from '$lib/ui/office/come-from';
 	import OfficeHouse from '$lib/ui/office/OfficeHouse.svelte';
 	import { followSeats } from '$lib/ui/parts/live/live-seats.svelte';
 	import { progressRead } from '$lib/operations/progress';
@@ -39,12 +41,15 @@
 			});
 	});
 
+	$effect(() => keepComeFrom(data.conference));
+
 	const base = $derived(`/office/${data.conference.address}`);
 	const here = $derived(page.route.id?.split('/')[3] ?? '');
 	const stations = $derived.by((): Station[] => {
 		const { dates, slotMinutes, desks, seats, taken } = now.progress;
 		const { desksWithoutTimes, desksWithoutPlace, toAnswer, undelivered, contradictions } =
 			now.progress;
+		const { findings, worstFinding, rooms } = now.progress;
 		const { families, students } = now.counts;
 		const { isPublished } = now.conference;
 		const percent = seats ? Math.round((100 * taken) / seats) : 0;
@@ -62,6 +67,13 @@
 				name: m.station_people(),
 				note: families ? m.station_people_note({ families, students }) : m.station_people_none(),
 				state: families ? 'done' : 'ahead',
+			},
+			{
+				key: 'rooms',
+				href: '/office/rooms',
+				name: m.station_rooms(),
+				note: rooms ? m.station_rooms_note({ count: rooms }) : m.station_rooms_none(),
+				state: rooms ? 'done' : 'ahead',
 			},
 			{
 				key: 'desks',
@@ -89,6 +101,13 @@
 				name: m.station_notices(),
 				note: m.station_notices_note(),
 				state: 'done',
+			},
+			{
+				key: 'readiness',
+				href: `${base}/readiness`,
+				name: m.station_readiness(),
+				note: findings ? m.station_readiness_note({ count: findings }) : m.station_readiness_fine(),
+				state: worstFinding && isGrave({ kind: worstFinding }) ? 'look' : 'done',
 			},
 			{
 				key: 'open',

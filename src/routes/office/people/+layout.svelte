@@ -6,6 +6,7 @@
 	import { askOrNull } from '$lib/ui/parts/saving/ask-server';
 	import { momentText } from '$lib/ui/parts/format/when';
 	import OfficeHouse from '$lib/ui/office/OfficeHouse.svelte';
+	import WayBack from '$lib/ui/office/WayBack.svelte';
 	import type { Station } from '$lib/ui/office/station';
 	import FindBox from '$lib/ui/register/FindBox.svelte';
 
@@ -83,6 +84,7 @@
 				<button class="link">{m.undo()}</button>
 			</form>
 		{/if}
+		<p class="mb-2 text-small"><WayBack /></p>
 		<p class="mb-4 text-small"><a class="link" href="/office">{m.people_to_conferences()}</a></p>
 	{/snippet}
 	<div class="p-6">{@render children()}</div>

@@ -3,6 +3,7 @@
 	import { roomsSave } from '$lib/operations/rooms';
 	import { m } from '$lib/paraglide/messages';
 	import ChairMark from '$lib/ui/parts/chairs/ChairMark.svelte';
+	import WayBack from '$lib/ui/office/WayBack.svelte';
 	import RoomsEditor from '$lib/ui/rooms/RoomsEditor.svelte';
 	import type { SentChange } from '$lib/ui/parts/saving/autosave';
 	import { perform } from '$lib/ui/parts/saving/ask-server';
@@ -30,6 +31,7 @@
 		<span class="font-display text-title font-semibold text-base-content">{data.school}</span>
 	</a>
 	<main>
+		<p class="mb-4"><WayBack /></p>
 		<RoomsEditor entries={data.entries} mayChange={data.mayChange} {send} />
 	</main>
 </div>

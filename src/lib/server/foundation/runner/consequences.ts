@@ -99,6 +99,11 @@ export const consequences: Readonly<Record<ActKind, Consequences>> = {
 	'conference.published': { ...SET_UP, wishes: true },
 	'conference.withdrawn': SET_UP,
 	'rules.changed': SET_UP,
+	'conference.paused': SET_UP,
+	'conference.resumed': SET_UP,
+	// The path counts what is left.
+	'finding.set-aside': SET_UP,
+	'finding.taken-back': SET_UP,
 
 	'desks.changed': {
 		...SET_UP,

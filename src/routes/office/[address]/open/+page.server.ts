@@ -1,10 +1,18 @@
 import { error, fail, redirect, type RequestEvent } from '@sveltejs/kit';
 import { m } from '$lib/paraglide/messages';
+import { isGrave } from '$lib/core/readiness/finding';
 import type { Act } from '$lib/core/permissions/may';
-import { publishConference, withdrawConference } from '$lib/server/conferences/change-conference';
+import {
+	pauseConference,
+	publishConference,
+	resumeConference,
+	withdrawConference,
+} from '$lib/server/conferences/change-conference';
 import { conferenceAt } from '$lib/server/conferences/read-conference';
-import { isReady, readReadiness } from '$lib/server/conferences/readiness';
+import { whoHasBooked } from '$lib/server/conferences/who-has-booked';
 import { accountFor } from '$lib/server/foundation/requests/account-for';
+import { formAction } from '$lib/server/foundation/requests/form-action';
+import { isHeldUp, readReadiness } from '$lib/server/readiness/read-readiness';
 import type { Actions, PageServerLoad } from './$types';
 
 async function conferenceFor(
@@ -12,14 +20,25 @@ async function conferenceFor(
 	act: Act,
 ) {
 	const account = accountFor(locals, act);
-	const conference = await conferenceAt(locals.app.db, params.address!);
+	const conference = await conferenceAt(locals.app.db, params['address']!);
 	if (!conference) error(404, m.error_not_found());
 	return { account, conference, here: `/office/${conference.address}/open` };
 }
 
+const isSaidAnyway = async ({ request }: RequestEvent): Promise<boolean> =>
+	(await request.formData()).get('anyway') === 'on';
+
+const given = async (event: RequestEvent) => ({
+	conferenceId: (await conferenceFor(event, 'conference.publish')).conference.id,
+});
+
 export const load: PageServerLoad = async (event) => {
 	const { account, conference } = await conferenceFor(event, 'conference.see');
-	return { readiness: await readReadiness(event.locals.app, account, conference.id) };
+	const findings = await readReadiness(event.locals.app, account, conference);
+	return {
+		grave: findings.filter((finding) => finding.aside === null && isGrave(finding)).length,
+		pauseWords: conference.pausedAt === null ? null : conference.pauseWords,
+	};
 };
 
 export const actions: Actions = {
@@ -27,15 +46,25 @@ export const actions: Actions = {
 	publish: async (event) => {
 		const { app } = event.locals;
 		const { account, conference, here } = await conferenceFor(event, 'conference.publish');
-		const isAnyway = (await event.request.formData()).get('anyway') === 'on';
-		if (!isAnyway && !isReady(await readReadiness(app, account, conference.id)))
-			return fail(409, { isAsked: true });
-		await publishConference(app, account, { conferenceId: conference.id });
+		const isAnyway = await isSaidAnyway(event);
+		const findings = await readReadiness(app, account, conference);
+		if (!isAnyway && isHeldUp(findings)) return fail(409, { isAsked: true });
+		await publishConference(app, account, {
+			conferenceId: conference.id,
+			known: findings.map(({ digest }) => digest),
+		});
 		redirect(303, here);
 	},
+	/** Who has booked already is told once; `anyway` says that they may lose sight of it. */
 	withdraw: async (event) => {
+		const { app } = event.locals;
 		const { account, conference, here } = await conferenceFor(event, 'conference.publish');
-		await withdrawConference(event.locals.app, account, { conferenceId: conference.id });
+		const isAnyway = await isSaidAnyway(event);
+		const booked = isAnyway ? [] : await whoHasBooked(app, account, conference.id);
+		if (booked.length) return fail(409, { booked });
+		await withdrawConference(app, account, { conferenceId: conference.id });
 		redirect(303, here);
 	},
+	pause: formAction(pauseConference, { given, refused: {} }),
+	resume: formAction(resumeConference, { given, refused: {} }),
 };

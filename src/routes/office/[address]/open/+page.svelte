@@ -1,26 +1,19 @@
 <script lang="ts">
 	import { enhance } from '$lib/ui/parts/saving/enhance';
 	import { m } from '$lib/paraglide/messages';
-	import { listText, momentText } from '$lib/ui/parts/format/when';
+	import { momentText } from '$lib/ui/parts/format/when';
 	import { phaseText } from '$lib/ui/conferences/phase-text';
+	import PauseForm from '$lib/ui/conferences/PauseForm.svelte';
+	import { namesText } from '$lib/ui/readiness/finding-text';
 
 	let { data, form } = $props();
 
 	const base = $derived(`/office/${data.conference.address}`);
 	const { desks, seats } = $derived(data.progress);
-	const { clashes, timeless, placeless, unreceived } = $derived(data.readiness);
 	/** Whether what should be looked at first is asked about. */
-	let isAsked = $derived(form?.isAsked ?? false);
-
-	/** So many names stand on the page; of the others it is told how many they are. */
-	const MOST_NAMES = 5;
-	const namesText = (names: readonly string[]) =>
-		names.length <= MOST_NAMES
-			? listText(names)
-			: m.open_and_more({
-					names: names.slice(0, MOST_NAMES).join(', '),
-					count: names.length - MOST_NAMES,
-				});
+	let isAsked = $derived(form !== null && 'isAsked' in form);
+	/** Who has booked, where withdrawing was asked about. */
+	let booked = $derived((form !== null && 'booked' in form && form.booked) || []);
 	const { opensAt, closesAt, timeZone, isPublished } = $derived(data.conference);
 </script>
 
@@ -37,28 +30,10 @@
 		{:else}
 			<li>{m.open_seats({ desks, seats })}</li>
 		{/if}
-		{#if timeless.length}
+		{#if data.grave}
 			<li class="text-error">
-				{m.open_desks_timeless({ count: timeless.length, desks: namesText(timeless) })}
-				<a class="link" href="{base}/desks">{m.open_see_desks()}</a>
-			</li>
-		{/if}
-		{#if placeless.length}
-			<li class="text-error">
-				{m.open_desks_placeless({ count: placeless.length, desks: namesText(placeless) })}
-				<a class="link" href="{base}/desks">{m.open_see_desks()}</a>
-			</li>
-		{/if}
-		{#if clashes}
-			<li class="text-error">
-				{m.open_clashes({ count: clashes })}
-				<a class="link" href="{base}/desks">{m.open_see_desks()}</a>
-			</li>
-		{/if}
-		{#if unreceived.length}
-			<li class="text-error">
-				{m.open_students_alone({ count: unreceived.length, students: namesText(unreceived) })}
-				<a class="link" href="/office/people/students">{m.open_see_students()}</a>
+				{m.open_found({ count: data.grave })}
+				<a class="link" href="{base}/readiness">{m.open_found_see()}</a>
 			</li>
 		{/if}
 		<li>
@@ -71,13 +46,31 @@
 		</li>
 	</ul>
 	{#if isPublished}
-		<p class="mb-4">
+		<p class="mb-6">
 			{m.open_published()} <a class="link" href="{base}/families">{m.open_to_families()}</a>
 		</p>
-		<form method="post" action="?/withdraw" novalidate use:enhance>
-			<button class="btn">{m.open_withdraw()}</button>
-			<p class="quiet mt-2 text-small">{m.open_withdraw_about()}</p>
-		</form>
+		<PauseForm words={data.pauseWords} />
+		<section class="mt-8">
+			<h2 class="mb-2 text-title">{m.open_withdraw_title()}</h2>
+			<form method="post" action="?/withdraw" novalidate use:enhance>
+				{#if booked.length}
+					<div class="mb-4 max-w-xl border-s-4 border-error ps-3" role="alert">
+						<p class="mb-2">
+							{m.open_withdraw_booked({ count: booked.length, names: namesText(booked) })}
+						</p>
+						<button class="btn btn-error" name="anyway" value="on">
+							{m.open_withdraw_anyway()}
+						</button>
+						<button type="button" class="btn btn-ghost" onclick={() => (booked = [])}>
+							{m.open_not_yet()}
+						</button>
+					</div>
+				{:else}
+					<button class="btn">{m.open_withdraw()}</button>
+				{/if}
+				<p class="quiet mt-2 text-small">{m.open_withdraw_about()}</p>
+			</form>
+		</section>
 	{:else}
 		<form method="post" action="?/publish" novalidate use:enhance>
 			{#if isAsked}

@@ -1,5 +1,5 @@
 import { placeKinds } from '../../../../core/ways-to-meet';
-import { boolean, jsonb, pgTable, smallint, text } from 'drizzle-orm/pg-core';
+import { boolean, jsonb, pgTable, primaryKey, smallint, text, uuid } from 'drizzle-orm/pg-core';
 import type { WeeklyHours } from '../../../../core/desks/desk-plan';
 import { usualNoticeRules, type NoticeRules } from '../../../../core/notices/notice-rules';
 import { usualRules, type Rules } from '../../../../core/snapshot/rules';
@@ -37,11 +37,30 @@ export const conference = pgTable('conference', {
 	closesAt: instant('closes_at'),
 	publishedAt: instant('published_at'),
 	pausedAt: instant('paused_at'),
+	/** What families read while it is paused. */
+	pauseWords: text('pause_words').notNull().default(''),
 	withdrawnAt: instant('withdrawn_at'),
-	/** Counts the changes of the set-up (not the bookings). */
+	/** Digests of what readiness found when families were let in; null while they never were. */
+	knownFindings: text('known_findings').array(),
 	/** Who may book when, and how much. */
 	rules: jsonb('rules').$type<Rules>().notNull().default(usualRules),
 	/** How its people are told. */
 	noticeRules: jsonb('notice_rules').$type<NoticeRules>().notNull().default(usualNoticeRules),
+	/** Counts the changes of the set-up (not the bookings). */
 	version: version(),
 });
+
+/** A finding of which somebody has said that it may be so, as long as its facts are the same. */
+export const findingAside = pgTable(
+	'finding_aside',
+	{
+		conferenceId: uuid('conference_id')
+			.notNull()
+			.references(() => conference.id),
+		/** Of its kind and facts. */
+		digest: text('digest').notNull(),
+		reason: text('reason').notNull(),
+		since: instant('since').notNull(),
+	},
+	(table) => [primaryKey({ columns: [table.conferenceId, table.digest] })],
+);

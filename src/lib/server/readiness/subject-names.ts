@@ -1,0 +1,73 @@
+import { inArray } from 'drizzle-orm';
+import type { About } from '../../core/readiness/finding';
+import { groupBy } from '../../core/group-by';
+import type { Reader } from '../foundation/database/connect';
+import {
+	adult,
+	building,
+	desk,
+	family,
+	person,
+	place,
+	schoolClass,
+	student,
+} from '../foundation/database/schema';
+import { fullName } from '../register/names';
+
+/** Reads what people call those that findings are about. */
+export async function namesOfSubjects(
+	db: Reader,
+	about: readonly About[],
+): Promise<(entry: About) => string> {
+	const ids = new Map(
+		[...groupBy(about, ({ subject }) => subject)].map(([subject, list]) => [
+			subject,
+			[...new Set(list.map(({ id }) => id))],
+		]),
+	);
+	const of = (subject: About['subject']): string[] => ids.get(subject) ?? [];
+	const [desks, teachers, adults, students, families, classes, places, buildings] =
+		await Promise.all([
+			db
+				.select()
+				.from(desk)
+				.where(inArray(desk.id, of('desk'))),
+			db
+				.select()
+				.from(person)
+				.where(inArray(person.id, of('teacher'))),
+			db
+				.select()
+				.from(adult)
+				.where(inArray(adult.id, of('adult'))),
+			db
+				.select()
+				.from(student)
+				.where(inArray(student.id, of('student'))),
+			db
+				.select()
+				.from(family)
+				.where(inArray(family.id, of('family'))),
+			db
+				.select()
+				.from(schoolClass)
+				.where(inArray(schoolClass.id, of('class'))),
+			db
+				.select()
+				.from(place)
+				.where(inArray(place.id, of('place'))),
+			db
+				.select()
+				.from(building)
+				.where(inArray(building.id, of('building'))),
+		]);
+	const names = new Map<string, string>([
+		...desks.map(({ id, name }) => [id, name] as const),
+		...[...teachers, ...adults, ...students].map((row) => [row.id, fullName(row)] as const),
+		...families.map(({ id, label }) => [id, label ?? ''] as const),
+		...classes.map(({ id, label }) => [id, label] as const),
+		...places.map(({ id, name }) => [id, name] as const),
+		...buildings.map(({ id, name }) => [id, name] as const),
+	]);
+	return ({ id }) => names.get(id) ?? id;
+}
