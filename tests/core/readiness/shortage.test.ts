@@ -12,7 +12,6 @@ const found = (facts: ReadinessFacts) =>
 	shortages(facts, usableSlots(facts.snapshot, [], facts.now)).map(({ about, numbers }) => ({
 		desks: about.map(({ id }) => id).sort(),
 		slots: numbers.slots,
-		free: numbers.free,
 	}));
 const families = ['ana', 'ben', 'cem', 'dia', 'eli'];
 const desks = [deskOf('d'), deskOf('e'), deskOf('f')];
@@ -21,19 +20,19 @@ const snapshot = { desks, slots };
 
 it.each([
 	['as many slots as wishes', ['d', 'd', 'e'], []],
-	['one desk alone', ['d', 'd', 'd', 'd'], [{ desks: ['d'], slots: 2, free: 2 }]],
+	['one desk alone', ['d', 'd', 'd', 'd'], [{ desks: ['d'], slots: 2 }]],
 	[
 		'two desks, each by itself',
 		['d', 'd', 'd', 'e', 'e'],
 		[
-			{ desks: ['d'], slots: 1, free: 2 },
-			{ desks: ['e'], slots: 1, free: 1 },
+			{ desks: ['d'], slots: 1 },
+			{ desks: ['e'], slots: 1 },
 		],
 	],
 	[
 		'two desks between which families may choose',
 		[['d', 'e'], ['d', 'e'], ['d', 'e'], 'd', 'd'],
-		[{ desks: ['d', 'e'], slots: 2, free: 3 }],
+		[{ desks: ['d', 'e'], slots: 2 }],
 	],
 	['what overflows goes to the other desk', [['d', 'f'], 'd', 'd'], []],
 	['a desk with no slot of its own is told elsewhere', ['x'], []],
@@ -51,17 +50,13 @@ it('what is booked takes its seat, and no longer wants one', () => {
 		wishFor('ana', 'd', { isServed: true }),
 		...['ben', 'cem', 'dia'].map((family) => wishFor(family, 'd')),
 	];
-	expect(found(readyFacts({ snapshot, wishes, claims }))).toEqual([
-		{ desks: ['d'], slots: 2, free: 1 },
-	]);
+	expect(found(readyFacts({ snapshot, wishes, claims }))).toEqual([{ desks: ['d'], slots: 2 }]);
 });
 
 it('a slot of several seats counts for as many, and what is missing is told in slots', () => {
 	const wide = { ...snapshot, slots: [slotOf('d', 600, { seats: 2 })] };
 	const wishes = families.map((family) => wishFor(family, 'd'));
-	expect(found(readyFacts({ snapshot: wide, wishes }))).toEqual([
-		{ desks: ['d'], slots: 2, free: 2 },
-	]);
+	expect(found(readyFacts({ snapshot: wide, wishes }))).toEqual([{ desks: ['d'], slots: 2 }]);
 });
 
 it('what a family may not book is not missing', () => {

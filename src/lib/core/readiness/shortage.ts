@@ -77,7 +77,7 @@ export function shortages(
 	const countable = open.filter((wish) => groupFor(wish).slots.length > 0);
 	const supplies = addSupplies(network, countable, groupFor, rules);
 	network.fill();
-	return groupsThatLack(network, supplies, [...groups.values()], seats);
+	return groupsThatLack(network, supplies, [...groups.values()]);
 }
 
 /** The most slots that one appointment takes. */
@@ -154,7 +154,6 @@ function groupsThatLack(
 	network: Network,
 	supplies: readonly Supply[],
 	groups: readonly DemandGroup[],
-	seats: (slot: Slot) => number,
 ): Finding[] {
 	let lacks: Lack[] = [];
 	for (const { pipe, node } of supplies) {
@@ -162,7 +161,7 @@ function groupsThatLack(
 		if (units <= 0) continue;
 		const reached = network.reachedFrom(node);
 		const own = groups.filter((group) => reached(group.node));
-		const joined = lacks.filter((lack) => own.some((group) => lack.groups.has(group)));
+		const joined = lacks.filter((lack) => shareDesks([...lack.groups], own));
 		const lack: Lack = {
 			units: joined.reduce((sum, other) => sum + other.units, units),
 			groups: new Set([...joined.flatMap((other) => [...other.groups]), ...own]),
@@ -175,12 +174,17 @@ function groupsThatLack(
 		return finding('shortage', 'desk', [...new Set([...groups].flatMap(({ desks }) => desks))], {
 			numbers: {
 				slots: missing,
-				free: slots.reduce((sum, slot) => sum + seats(slot), 0),
 				minutes: missing * usualMinutes(slots),
 			},
 		});
 	});
 }
+
+/** Families with other needs at one desk lack the same. */
+const shareDesks = (one: readonly DemandGroup[], other: readonly DemandGroup[]): boolean => {
+	const desks = new Set(one.flatMap(({ desks }) => desks));
+	return other.some((group) => group.desks.some((desk) => desks.has(desk)));
+};
 
 /** Minutes from the start of one slot to the next one's, as they mostly are. */
 function usualMinutes(slots: readonly Slot[]): number {

@@ -40,7 +40,7 @@ export async function readReadiness(
 }
 
 export interface ReadinessInShort {
-	/** Findings that nobody has set aside, and how many of them harm. */
+	/** Kinds of findings that nobody has set aside, and how many of them harm. */
 	readonly count: number;
 	readonly grave: number;
 	readonly worst: Finding['kind'] | null;
@@ -55,10 +55,11 @@ export async function readinessInShort(
 	const findings = readableBy(actor, await findingsLately(app, actor, row.id));
 	const asides = await asidesOf(app.db, row.id);
 	const open = findings.filter((finding) => !asides.has(digestOf(finding)));
+	const kinds = [...new Set(open.map(({ kind }) => kind))];
 	return {
-		count: open.length,
-		grave: open.filter(isGrave).length,
-		worst: open[0]?.kind ?? null,
+		count: kinds.length,
+		grave: kinds.filter((kind) => isGrave({ kind })).length,
+		worst: kinds[0] ?? null,
 	};
 }
 

@@ -62,7 +62,7 @@ export async function namesOfSubjects(
 				.where(inArray(building.id, of('building'))),
 		]);
 	const names = new Map<string, string>([
-		...desks.map(({ id, name }) => [id, name] as const),
+		...deskNames(desks),
 		...[...teachers, ...adults, ...students].map((row) => [row.id, fullName(row)] as const),
 		...families.map(({ id, label }) => [id, label ?? ''] as const),
 		...classes.map(({ id, label }) => [id, label] as const),
@@ -70,4 +70,15 @@ export async function namesOfSubjects(
 		...buildings.map(({ id, name }) => [id, name] as const),
 	]);
 	return ({ id }) => names.get(id) ?? id;
+}
+
+/** Desks by their names; where two bear the same one, with the subject. */
+function deskNames(
+	desks: readonly Pick<typeof desk.$inferSelect, 'id' | 'name' | 'subject'>[],
+): (readonly [id: string, name: string])[] {
+	const isTwice = (name: string) => desks.filter((other) => other.name === name).length > 1;
+	return desks.map(({ id, name, subject }) => [
+		id,
+		isTwice(name) && subject ? `${name} (${subject})` : name,
+	]);
 }

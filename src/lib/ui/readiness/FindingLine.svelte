@@ -10,7 +10,6 @@
 		finding,
 		zone,
 		base,
-		isGrave,
 		mayChange,
 		problem,
 	}: {
@@ -18,7 +17,6 @@
 		zone: string;
 		/** The conference's own address. */
 		base: string;
-		isGrave: boolean;
 		mayChange: boolean;
 		/** What was wrong with setting it aside. */
 		problem: string | undefined;
@@ -29,7 +27,7 @@
 	const field = $derived(`reason-${finding.digest}`);
 </script>
 
-<li class="border-s-4 py-3 ps-4" class:grave={isGrave} class:light={!isGrave}>
+<li class="py-2">
 	<p class="max-w-2xl">
 		{findingText(finding, zone)}
 		{#if help}{help}{/if}
@@ -78,12 +76,3 @@
 		</div>
 	{/if}
 </li>
-
-<style>
-	.grave {
-		border-color: var(--color-error);
-	}
-	.light {
-		border-color: var(--color-base-300);
-	}
-</style>

@@ -1,4 +1,4 @@
-import type { Subject } from '$lib/core/readiness/finding';
+import type { FindingKind, Subject } from '$lib/core/readiness/finding';
 import type { ContradictionCode } from '$lib/core/rules/contradictions';
 import type { ReadFinding } from '$lib/operations/readiness';
 import { m } from '$lib/paraglide/messages';
@@ -114,13 +114,29 @@ function clashText(code: string | null, all: { names: string; count: number }): 
 	}
 }
 
+/** What several findings of one kind have in common; `null`: each says all by itself. */
+export function kindText(kind: FindingKind, count: number): string | null {
+	switch (kind) {
+		case 'shortage':
+			return m.finding_shortage_many({ count });
+		case 'walk-too-long':
+			return m.finding_walk_many();
+		default:
+			return null;
+	}
+}
+
 /** What would help, where the program knows it. */
 export function helpText({ kind, numbers }: ReadFinding): string | null {
 	if (kind !== 'shortage') return null;
-	const { minutes = 0, free = 0 } = numbers;
-	const span =
-		minutes < 60
-			? m.finding_span_minutes({ minutes })
-			: m.finding_span({ hours: Math.floor(minutes / 60), minutes: minutes % 60 });
-	return m.finding_shortage_help({ free, span });
+	const { minutes = 0 } = numbers;
+	const span = spanText(minutes);
+	return m.finding_shortage_help({ span });
+}
+
+/** `50 minutes`, `2 hours`, `3 h 40 min` */
+function spanText(minutes: number): string {
+	const [hours, rest] = [Math.floor(minutes / 60), minutes % 60];
+	if (hours === 0) return m.finding_span_minutes({ minutes });
+	return rest === 0 ? m.finding_span_hours({ hours }) : m.finding_span({ hours, minutes: rest });
 }

@@ -36,7 +36,11 @@ export const load: PageServerLoad = async (event) => {
 	const { account, conference } = await conferenceFor(event, 'conference.see');
 	const findings = await readReadiness(event.locals.app, account, conference);
 	return {
-		grave: findings.filter((finding) => finding.aside === null && isGrave(finding)).length,
+		grave: new Set(
+			findings
+				.filter((finding) => finding.aside === null && isGrave(finding))
+				.map(({ kind }) => kind),
+		).size,
 		pauseWords: conference.pausedAt === null ? null : conference.pauseWords,
 	};
 };

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { isGrave } from '$lib/core/readiness/finding';
 	import { m } from '$lib/paraglide/messages';
-	import FindingLine from '$lib/ui/readiness/FindingLine.svelte';
+	import FindingList from '$lib/ui/readiness/FindingList.svelte';
 
 	let { data, form } = $props();
 
@@ -10,6 +10,8 @@
 	const grave = $derived(open.filter(isGrave));
 	const light = $derived(open.filter((finding) => !isGrave(finding)));
 	const aside = $derived(data.findings.filter(({ aside }) => aside !== null));
+	const kindsOf = (findings: typeof data.findings) =>
+		new Set(findings.map(({ kind }) => kind)).size;
 	const problemOf = (digest: string) =>
 		form && 'typed' in form && form.typed?.['digest'] === digest ? form.problem : undefined;
 </script>
@@ -17,18 +19,13 @@
 <svelte:head><title>{m.station_readiness()} · {data.conference.name}</title></svelte:head>
 
 {#snippet list(findings: typeof data.findings)}
-	<ul class="mb-8 space-y-2">
-		{#each findings as finding (finding.digest)}
-			<FindingLine
-				{finding}
-				{base}
-				zone={data.conference.timeZone}
-				isGrave={isGrave(finding)}
-				mayChange={data.mayChange}
-				problem={problemOf(finding.digest)}
-			/>
-		{/each}
-	</ul>
+	<FindingList
+		{findings}
+		{base}
+		zone={data.conference.timeZone}
+		mayChange={data.mayChange}
+		{problemOf}
+	/>
 {/snippet}
 
 <div class="max-w-3xl p-6">
@@ -38,7 +35,7 @@
 		<p class="mb-8 text-title">{m.readiness_fine()}</p>
 	{/if}
 	{#if grave.length}
-		<h2 class="mb-2 text-title">{m.readiness_grave({ count: grave.length })}</h2>
+		<h2 class="mb-2 text-title">{m.readiness_grave({ count: kindsOf(grave) })}</h2>
 		{@render list(grave)}
 	{/if}
 	{#if light.length}
