@@ -10,13 +10,13 @@ test('readiness finds five things in the demo, each set aside with a word and pu
 }) => {
 	await signIn(office, demo);
 	await expect(office.getByRole('link', { name: /Winter Conferences/ })).toContainText(
-		'3 things to look at',
+		'2 things to look at',
 	);
 	await office.goto(`${demo.origin}${AT}/readiness`);
 	const station = office.getByRole('link', { name: /^Readiness/ });
 	await expect(station).toContainText('5 things to look at');
 	await expect(office.getByRole('heading', { level: 2 })).toHaveText([
-		'3 things keep families from booking as they should.',
+		'2 things keep families from booking as they should.',
 		'These can wait',
 	]);
 	await expect(office.getByText(/^Dae-jung Pyo: at least \d+ slots are missing\./)).toBeVisible();

@@ -11,9 +11,9 @@
 	const base = $derived(`/office/${data.conference.address}`);
 	const { desks, seats } = $derived(data.progress);
 	/** Whether what should be looked at first is asked about. */
-	let isAsked = $derived(form !== null && 'isAsked' in form);
+	let isAsked = $derived(Boolean(form && 'isAsked' in form));
 	/** Who has booked, where withdrawing was asked about. */
-	let booked = $derived((form !== null && 'booked' in form && form.booked) || []);
+	let booked = $derived((form && 'booked' in form && form.booked) || []);
 	const { opensAt, closesAt, timeZone, isPublished } = $derived(data.conference);
 </script>
 
