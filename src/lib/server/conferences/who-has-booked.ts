@@ -12,16 +12,19 @@ export async function whoHasBooked(
 	conferenceId: string,
 ): Promise<string[]> {
 	if (!may(actor, 'families.see')) throw new ForbiddenError();
-	const rows = await db
-		.selectDistinct({ id: family.id, label: family.label })
-		.from(family)
-		.innerJoin(appointment, eq(appointment.familyId, family.id))
+	const booked = db
+		.select({ id: appointment.familyId })
+		.from(appointment)
 		.where(
 			and(
 				eq(appointment.conferenceId, conferenceId),
 				inArray(appointment.standing, ['asked', 'booked']),
 			),
-		)
+		);
+	const rows = await db
+		.select({ label: family.label })
+		.from(family)
+		.where(inArray(family.id, booked))
 		.orderBy(byName(family.label), family.id);
 	return rows.map(({ label }) => label ?? '');
 }
