@@ -244,6 +244,12 @@ export const families: readonly DemoFamily[] = [
 	},
 ];
 
+/** What families are asked, at whose desk. */
+export const questions = [
+	{ at: 'counsellor', kind: 'short', text: 'Which number shall I call?', required: true },
+	{ at: 'principal', kind: 'long', text: 'What would you like to talk about?', required: false },
+] as const;
+
 /** Names that the families after these begin with. */
 export const furtherNames = [
 	'Quispe',

@@ -28,6 +28,7 @@ import {
 	publishConference,
 } from '../src/lib/server/conferences/change-conference';
 import { loadSnapshot } from '../src/lib/server/conferences/load-snapshot';
+import { saveQuestions } from '../src/lib/server/questions/save-questions';
 import { saveRules } from '../src/lib/server/conferences/save-rules';
 import { renewStatistics } from '../src/lib/server/foundation/database/statistics';
 import { inTransaction } from '../src/lib/server/foundation/database/transaction';
@@ -53,6 +54,7 @@ import {
 	counsellor,
 	insideMinutes,
 	principal,
+	questions,
 	rooms,
 	school,
 	secondDesk,
@@ -178,6 +180,7 @@ async function seedConference(app: App, organiser: Actor, made: MadeSchool): Pro
 	if (!conference.ok) throw new Error('the demo conference has faults');
 	await seedDesks(app, organiser, conference.id, { thursday, friday }, furtherTeachers(made));
 	await seedAskedFor(app, organiser, conference.id);
+	await seedQuestions(app, organiser, conference.id);
 	await seedDentist(app, organiser, thursday);
 	await publishConference(app, organiser, { conferenceId: conference.id });
 	await withoutQuietHours(app, conference.id);
@@ -313,6 +316,23 @@ async function seedAskedFor(app: App, organiser: Actor, conferenceId: string): P
 	const { desks } = await loadSnapshot(app.db, conferenceId);
 	const desk = desks.find(({ name }) => name === principal.name)!;
 	await saveRules(app, organiser, { conferenceId, acceptance: { [desk.id]: 'asked' } });
+}
+
+/** Two of the desks ask families something. */
+async function seedQuestions(app: App, organiser: Actor, conferenceId: string): Promise<void> {
+	const { desks } = await loadSnapshot(app.db, conferenceId);
+	const names = { counsellor: counsellor.name, principal: principal.name };
+	const saved = await saveQuestions(app, organiser, {
+		conferenceId,
+		base: [],
+		questions: questions.map(({ at, ...question }) => ({
+			...question,
+			id: newId(app.clock),
+			choices: [],
+			desks: desks.filter(({ name }) => name === names[at]).map(({ id }) => id),
+		})),
+	});
+	if (!saved.ok) throw new Error(`the questions of the demo were not kept: ${saved.reason}`);
 }
 
 /** A teacher's calendar file, as a calendar program writes it. */

@@ -91,6 +91,7 @@ export const snapshotOf = (more: Partial<ConferenceSnapshot> = {}): ConferenceSn
 	places: [placeOf('room')],
 	walks: [],
 	desks: [deskOf('d')],
+	questions: [],
 	slots: [slotOf('d', 600), slotOf('d', 612), slotOf('d', 624)],
 	interpreters: [],
 	busy: [],

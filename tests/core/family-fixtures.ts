@@ -110,6 +110,8 @@ export const viewOf = (more: Partial<FamilyProjection>): FamilyProjection => ({
 	appointments: [],
 	holds: [],
 	waiting: [],
+	questions: [],
+	answers: [],
 	enquiries: [],
 	...more,
 });

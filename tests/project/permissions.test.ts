@@ -158,6 +158,7 @@ const ALLOWED: Record<string, readonly Role[]> = {
 	'/office/[address]/open ?/withdraw': organiser,
 	'/office/[address]/open ?/pause': organiser,
 	'/office/[address]/open ?/resume': organiser,
+	'/office/[address]/questions page': office,
 	'/office/[address]/readiness page': office,
 	'/office/[address]/readiness ?/aside': organiser,
 	'/office/[address]/readiness ?/back': organiser,

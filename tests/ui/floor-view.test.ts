@@ -13,6 +13,7 @@ const seated = (family: string, names: string[] = []): Seated => ({
 	adults: [],
 	interpreting: null,
 	stepFree: false,
+	said: [],
 	receiver: null,
 	place: { kind: 'room', name: 'Tern', building: null, hasDoor: false },
 });

@@ -43,6 +43,8 @@ export type ActKind =
 	| 'enquiry.made'
 	| 'enquiry.answered'
 	| 'rules.changed'
+	| 'questions.changed'
+	| 'answers.changed'
 	| 'finding.set-aside'
 	| 'finding.taken-back'
 	| 'token.made'

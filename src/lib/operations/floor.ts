@@ -1,8 +1,16 @@
 import type { NamedSubstitute } from '../core/desks/named-substitutes';
+import type { AnswerValue, BookingQuestionKind } from '../core/questions/booking-question';
 import type { SeatState } from '../core/snapshot/seat-state';
 import type { LocalDate } from '../core/time/local-of';
 
 /** The floor as the office sees it: all desks of a conference against time. */
+
+/** What a family has said, with the question. */
+export interface SaidAnswer {
+	readonly question: string;
+	readonly kind: BookingQuestionKind;
+	readonly value: AnswerValue;
+}
 
 /** A family in one of a slot's seats, for those at the school who may know. */
 export interface Seated {
@@ -17,6 +25,8 @@ export interface Seated {
 	readonly interpreting: { readonly language: string; readonly name: string | null } | null;
 	/** The family needs a room without steps. */
 	readonly stepFree: boolean;
+	/** What the family has said to what it was asked. */
+	readonly said: readonly SaidAnswer[];
 	/** Who receives, at a desk where any one does. */
 	readonly receiver: string | null;
 	readonly place: {

@@ -43,6 +43,8 @@ const conferenceProgress = z.object({
 		desksWithoutPlace: count,
 		seats: count,
 		taken: count,
+		/** What families are asked when they book. */
+		questions: count,
 		/** Rules that cannot be meant together. */
 		contradictions: count,
 		/** What readiness found and nobody has set aside, and the kind of the worst. */

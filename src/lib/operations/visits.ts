@@ -1,6 +1,8 @@
 import { z, type ZodMiniType } from 'zod/mini';
+import type { GivenAnswer } from '../core/questions/booking-question';
 import type { WantedAppointment } from '../core/visits/wanted-appointment';
 import { change, reasons, type WhoseVisit } from './change';
+import { answersWanted, givenAnswers, type AnswersWanted } from './questions';
 import { id, instant, key } from './shapes';
 import { emailOrNone, needed } from './typed-text';
 import {
@@ -16,6 +18,8 @@ import {
 export interface VisitRequest extends WhoseVisit {
 	readonly key: string;
 	readonly appointments: readonly WantedAppointment[];
+	/** What the family says to what it is asked; missing: nothing. */
+	readonly answers?: readonly GivenAnswer[] | undefined;
 }
 
 const whose = { conferenceId: id, familyId: id };
@@ -25,6 +29,7 @@ const visit: ZodMiniType<VisitRequest> = z.object({
 	...whose,
 	key,
 	appointments: z.array(wantedAppointment).check(z.maxLength(40)),
+	answers: z.optional(givenAnswers),
 });
 
 /** The ids of the appointments that were made, or that moved, and the act to take back; `null`: nothing changed. */
@@ -37,6 +42,10 @@ const unknownOrConflicts: ZodMiniType<Conflicts | { readonly reason: 'unknown' }
 	conflicts,
 	reasons('unknown'),
 ]);
+const conflictsOrAnswers: ZodMiniType<Conflicts | AnswersWanted> = z.union([
+	conflicts,
+	answersWanted,
+]);
 
 /** Books appointments beside those that the family has: all of them or none. */
 export const visitBook = change({
@@ -45,7 +54,7 @@ export const visitBook = change({
 	about: ofFamily,
 	input: visit,
 	done: made,
-	refusal: conflicts,
+	refusal: conflictsOrAnswers,
 	leaves: ['visit.booked'],
 	keyed: true,
 	finishes,
@@ -59,7 +68,7 @@ export const visitChange = change({
 	about: ofFamily,
 	input: visit,
 	done: made,
-	refusal: conflicts,
+	refusal: conflictsOrAnswers,
 	leaves: ['visit.changed'],
 	keyed: true,
 	finishes,

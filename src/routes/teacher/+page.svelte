@@ -13,6 +13,7 @@
 	import ChooseTold from '$lib/ui/notices/ChooseTold.svelte';
 	import SeatedNeeds from '$lib/ui/floor/SeatedNeeds.svelte';
 	import { seatText } from '$lib/ui/floor/seat-text';
+	import SaidAnswers from '$lib/ui/questions/SaidAnswers.svelte';
 	import { followSeats } from '$lib/ui/parts/live/live-seats.svelte';
 
 	let { data, form } = $props();
@@ -77,6 +78,7 @@
 						<p>{listText(seated.adults)}</p>
 						{#if seated.standing === 'asked'}<p class="font-bold">{m.seat_asked_of()}</p>{/if}
 						<SeatedNeeds {seated} />
+						<SaidAnswers said={seated.said} />
 					{/each}
 				</section>
 			{/if}
@@ -118,6 +120,7 @@
 											/>
 										{/if}
 										<SeatedNeeds {seated} />
+										<SaidAnswers said={seated.said} />
 									{:else}
 										<span class="quiet">{seatText(line.state)}</span>
 									{/each}

@@ -51,6 +51,8 @@ export const findingKinds = [
 	'odd-hours',
 	/** Desks with times that no family is meant to book. */
 	'nobody-books',
+	/** Questions of desks that are gone, or that no family is meant to book. */
+	'question-unasked',
 ] as const;
 export type FindingKind = (typeof findingKinds)[number];
 
@@ -66,7 +68,16 @@ export const isSecret = ({ kind }: Pick<Finding, 'kind'>): boolean => kind === '
 
 /** What an entry of a finding is, so that it can be named and led to. */
 export type Subject =
-	'desk' | 'teacher' | 'adult' | 'student' | 'family' | 'class' | 'place' | 'building' | 'date';
+	| 'desk'
+	| 'teacher'
+	| 'adult'
+	| 'student'
+	| 'family'
+	| 'class'
+	| 'place'
+	| 'building'
+	| 'date'
+	| 'question';
 
 /** Somebody or something that a finding is about: an id, or a local date. */
 export interface About {

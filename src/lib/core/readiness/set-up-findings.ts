@@ -28,6 +28,7 @@ export function setUpFindings(facts: ReadinessFacts): Finding[] {
 		...ofClashes(facts),
 		...foundAbout('odd-hours', 'date', new Set(hours.filter(isOdd).map(({ date }) => date))),
 		...ofNobody(facts),
+		...ofQuestions(facts),
 	];
 }
 
@@ -71,6 +72,19 @@ function ofNobody({ desks, wishes }: ReadinessFacts): Finding[] {
 		'desk',
 		desks
 			.filter(({ id, hasTimes, isForAll }) => hasTimes && !isForAll && !wanted.has(id))
+			.map(({ id }) => id),
+	);
+}
+
+/** Questions that nobody is asked, since no family is meant to come to their desks. */
+function ofQuestions({ snapshot, desks, wishes }: ReadinessFacts): Finding[] {
+	const wanted = new Set(wishes.flatMap(({ desks }) => desks));
+	const forAll = new Set(desks.filter(({ isForAll }) => isForAll).map(({ id }) => id));
+	return foundAbout(
+		'question-unasked',
+		'question',
+		snapshot.questions
+			.filter(({ desks }) => desks && !desks.some((id) => wanted.has(id) || forAll.has(id)))
 			.map(({ id }) => id),
 	);
 }

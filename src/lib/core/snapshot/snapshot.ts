@@ -1,6 +1,7 @@
 import type { PlaceKind } from '../ways-to-meet';
 import type { DeskId, PersonId, SlotId } from '../ids';
 import type { DeskPerson, Substitute } from '../desks/desk-plan';
+import type { BookingQuestion } from '../questions/booking-question';
 import type { Rules } from './rules';
 import type { Stretch } from '../time/stretch';
 import type { LocalDate } from '../time/local-of';
@@ -13,6 +14,8 @@ export interface ConferenceSnapshot {
 	readonly places: readonly Place[];
 	readonly walks: readonly BuildingWalk[];
 	readonly desks: readonly Desk[];
+	/** What families are asked when they book, in order. */
+	readonly questions: readonly BookingQuestion[];
 	/** Live slots that have a place, in order of time. */
 	readonly slots: readonly Slot[];
 	/** Who can interpret. */

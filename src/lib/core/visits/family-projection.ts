@@ -6,6 +6,7 @@ import type { FixedAppointment, FreeSlot, VisitProblem } from '../planner/visit-
 import type { Refusal, RefusalCode } from '../rules/answer';
 import { familyRow, hasInterpreter } from './family-row';
 import type { KeptAppointment } from './wanted-appointment';
+import type { BookingQuestion, GivenAnswer } from '../questions/booking-question';
 import type { Phase } from '../conferences/phase';
 import type { ConferenceFacts, Place } from '../snapshot/snapshot';
 import type { Travel } from '../snapshot/turn';
@@ -50,6 +51,10 @@ export interface FamilyProjection {
 	readonly holds: readonly FamilyHold[];
 	/** Ids of wishes for which the family is on the waiting list. */
 	readonly waiting: readonly string[];
+	/** What it is asked when it books, as far as it could book there, in order. */
+	readonly questions: readonly BookingQuestion[];
+	/** What it has said to that. */
+	readonly answers: readonly GivenAnswer[];
 	/** What it asked the school about meetings that it cannot book, the newest first. */
 	readonly enquiries: readonly FamilyEnquiry[];
 }

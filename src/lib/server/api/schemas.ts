@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { bookingQuestionKinds } from '../../core/questions/booking-question';
 import { modes } from '../../core/ways-to-meet';
 
 /** The shapes of the open interface. What another program reads and writes is described here once. */
@@ -23,6 +24,11 @@ export const seatState = z.enum(['free', 'held', 'asked', 'booked', 'blocked', '
 
 const few = (schema: z.ZodType<string>) => z.array(schema).max(40);
 
+const answerValue = z
+	.union([z.string().max(2000), z.array(z.string().max(200)).max(30), z.boolean()])
+	.describe('A text, a choice, several choices, or yes or no, as the question’s kind says.');
+const answers = z.record(id, answerValue);
+
 export const wantedAppointment = z
 	.object({
 		slot: id.describe('The first of its slots.'),
@@ -31,16 +37,15 @@ export const wantedAppointment = z
 		mode: mode.optional(),
 		adults: few(id).min(1).optional().describe('Who comes. Missing: all adults of the family.'),
 		students: few(id).optional().describe('Students who come along. Missing: none.'),
-		answers: z
-			.object({})
-			.strict()
-			.optional()
-			.describe('Answers to the questions of the conference; it asks none so far.'),
+		answers: answers.optional().describe('To what is asked at this desk, by question.'),
 	})
 	.strict();
 
 export const wantedVisit = z
-	.object({ appointments: z.array(wantedAppointment).min(1).max(40) })
+	.object({
+		appointments: z.array(wantedAppointment).min(1).max(40),
+		answers: answers.optional().describe('To what is asked once for the whole visit, by question.'),
+	})
 	.strict();
 
 export const planRequest = z
@@ -137,6 +142,26 @@ export const visit = z.object({
 			optional: z.boolean(),
 			length: z.int(),
 			placed: z.boolean(),
+		}),
+	),
+	questions: z.array(
+		z.object({
+			id,
+			kind: z.enum(bookingQuestionKinds),
+			text: z.string(),
+			choices: z.array(z.string()).describe('What there is to choose from.'),
+			required: z.boolean().describe('Nothing is booked without an answer.'),
+			desks: z
+				.array(id)
+				.nullable()
+				.describe('Asked for each appointment at these desks; null: once for the whole visit.'),
+		}),
+	),
+	answers: z.array(
+		z.object({
+			question: id,
+			wish: id.nullable().describe('The meeting it is about; null: the whole visit.'),
+			value: answerValue,
 		}),
 	),
 	appointments: z.array(visitAppointment),

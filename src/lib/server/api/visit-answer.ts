@@ -71,6 +71,16 @@ export function visitAsItIsAnswer(
 			substitutes: substitutes.map(substituteAnswer),
 		})),
 		wishes: view.wishes.map((wish) => ({ ...wish, desks: [...wish.desks] })),
+		questions: view.questions.map((question) => ({
+			...question,
+			choices: [...question.choices],
+			desks: question.desks && [...question.desks],
+		})),
+		answers: view.answers.map(({ question, wish, value }) => ({
+			question,
+			wish,
+			value: typeof value === 'object' ? [...value] : value,
+		})),
 		appointments: view.appointments.map((entry) => {
 			const place = places.get(entry.place);
 			return {

@@ -1,6 +1,7 @@
 import type { z } from 'zod';
 import { may } from '../../core/permissions/may';
 import type { FamilyProjection } from '../../core/visits/family-projection';
+import type { GivenAnswer } from '../../core/questions/booking-question';
 import type { WantedAppointment } from '../../core/visits/wanted-appointment';
 import { plansKeeping, suggestFor, type PlannedVisit } from '../../core/visits/plan-for-family';
 import type { VisitConflict } from '../../core/visits/settle-visit';
@@ -8,10 +9,11 @@ import { bookVisit, cancelAppointments, changeVisit } from '../visits/change-vis
 import { giveBack, holdVisit } from '../visits/hold-visit';
 import { familyView } from '../visits/family-view';
 import type { Outcome } from '../../operations/change';
+import type { AnswersWanted } from '../../operations/questions';
 import type { Conflicts } from '../../operations/visit-shapes';
 import type { Plan } from './operations';
 import { notFound, Problem } from './problem';
-import type { planRequest, wantedAppointment } from './schemas';
+import type { planRequest, wantedAppointment, wantedVisit } from './schemas';
 import type { Asked, Given } from './serve-operation';
 import { holdAnswer, instantText, visitAnswer, visitAsItIsAnswer } from './visit-answer';
 import { whoseVisit } from './whose-visit';
@@ -79,24 +81,34 @@ const wantedFrom = (appointments: readonly Wanted[]): WantedAppointment[] =>
 		students,
 	}));
 
-export async function bookAppointments(
-	asked: VisitAsked<{ appointments: readonly Wanted[] }>,
-): Promise<Given> {
+type WantedVisit = Omit<z.infer<typeof wantedVisit>, 'appointments'> & {
+	readonly appointments: readonly Wanted[];
+};
+
+/** What is said to the questions of the whole visit, and appointment by appointment. */
+const answersFrom = ({ appointments, answers = {} }: WantedVisit): GivenAnswer[] => [
+	...Object.entries(answers).map(([question, value]) => ({ question, value, wish: null })),
+	...appointments.flatMap(({ wishes, answers = {} }) =>
+		Object.entries(answers).map(([question, value]) => ({ question, value, wish: wishes[0]! })),
+	),
+];
+
+export async function bookAppointments(asked: VisitAsked<WantedVisit>): Promise<Given> {
 	const { adult, conferenceId, familyId, view, asItIs } = await viewOf(asked);
 	const appointments = wantedFrom(asked.body.appointments);
-	const request = { conferenceId, familyId, key: asked.key, appointments };
+	const answers = answersFrom(asked.body);
+	const request = { conferenceId, familyId, key: asked.key, appointments, answers };
 	const result = await bookVisit(asked.app, adult, request);
-	await orConflicts(result, appointments, view);
+	await orProblem(result, appointments, view);
 	return { status: 201, body: await asItIs() };
 }
 
-export async function changeAppointments(
-	asked: VisitAsked<{ appointments: readonly Wanted[] }>,
-): Promise<Given> {
+export async function changeAppointments(asked: VisitAsked<WantedVisit>): Promise<Given> {
 	const { adult, conferenceId, familyId, view, asItIs } = await viewOf(asked);
 	const appointments = wantedFrom(asked.body.appointments);
-	const request = { conferenceId, familyId, key: asked.key, appointments };
-	await orConflicts(await changeVisit(asked.app, adult, request), appointments, view);
+	const answers = answersFrom(asked.body);
+	const request = { conferenceId, familyId, key: asked.key, appointments, answers };
+	await orProblem(await changeVisit(asked.app, adult, request), appointments, view);
 	return { body: await asItIs() };
 }
 
@@ -108,7 +120,7 @@ export async function cancelAppointment(
 	const request = { conferenceId, familyId, key: asked.key, cancel: [id] };
 	const result = await cancelAppointments(asked.app, adult, request);
 	if (!result.ok && result.reason === 'unknown') throw notFound();
-	await orConflicts(result, [], view);
+	await orProblem(result, [], view);
 	return { body: await asItIs() };
 }
 
@@ -141,12 +153,17 @@ export async function giveBackHold(asked: VisitAsked<unknown, { id?: string }>):
 	return {};
 }
 
-async function orConflicts(
-	result: Outcome<object, Conflicts>,
+async function orProblem(
+	result: Outcome<object, Conflicts | AnswersWanted>,
 	wanted: readonly WantedAppointment[],
 	view: () => Promise<FamilyProjection>,
 ): Promise<void> {
-	if (!result.ok) throw await conflictProblem(result.conflicts, wanted, view);
+	if (result.ok) return;
+	if (result.reason === 'unanswered')
+		throw new Problem(409, 'unanswered', 'Something is asked first; nothing was booked.', {
+			unanswered: result.unanswered,
+		});
+	throw await conflictProblem(result.conflicts, wanted, view);
 }
 
 /** What stands in the way, and fresh plans with what is still free kept. */

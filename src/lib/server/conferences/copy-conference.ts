@@ -15,6 +15,7 @@ import { fullName } from '../register/names';
 import { performs } from '../foundation/runner/perform';
 import { conferenceHours } from './conference-hours';
 import { freeAddress } from './free-address';
+import { copyQuestions } from '../questions/copy-questions';
 import { basicsOf, columnsOf } from './save-basics';
 
 /** Somebody who received at the earlier conference and has left the school since. */
@@ -92,6 +93,7 @@ export const copyConference = performs(conferenceCopy).by({
 			update desk set acceptance = earlier.acceptance from desk as earlier
 			where desk.conference_id = ${id} and earlier.conference_id = ${earlierId}
 				and earlier.number = desk.number`);
+		await copyQuestions(tx, clock, { from: earlierId, to: id });
 		await syncDesks(tx, clock, plans, { ...earlier, hours, weekly: [] }, row.timeZone);
 		return {
 			done: { id, address },

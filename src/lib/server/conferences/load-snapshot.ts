@@ -12,6 +12,7 @@ import type { LocalDate } from '../../core/time/local-of';
 import { laterInstantOf } from '../../core/time/local-time';
 import { joined, type Stretch } from '../../core/time/stretch';
 import { walksBetween } from '../rooms/walks';
+import { readQuestions } from '../questions/read-questions';
 import { busyOf } from '../calendars/busy-of';
 import type { Reader } from '../foundation/database/connect';
 import {
@@ -52,7 +53,7 @@ export async function loadSnapshot(db: Reader, conferenceId: string): Promise<Co
 		.where(eq(desk.conferenceId, conferenceId))
 		.orderBy(asc(desk.number));
 	const deskIds = desks.map(({ id }) => id);
-	const [people, substitutes, slots, walks, allowed, interpreters] = await Promise.all([
+	const [people, substitutes, slots, walks, allowed, interpreters, questions] = await Promise.all([
 		db
 			.select()
 			.from(deskPerson)
@@ -67,6 +68,7 @@ export async function loadSnapshot(db: Reader, conferenceId: string): Promise<Co
 		walksBetween(db),
 		placesOfSittings(db, deskIds),
 		interpretersOfSchool(db, datesOf(facts), facts.timeZone),
+		readQuestions(db, conferenceId),
 	]);
 	const busy = await busyOf(db, facts, [
 		...people.map(({ personId }) => personId),
@@ -111,6 +113,7 @@ export async function loadSnapshot(db: Reader, conferenceId: string): Promise<Co
 		places,
 		walks,
 		interpreters,
+		questions,
 		busy,
 		desks: desks.map(({ id, number, name, subject, familyPicks, acceptance }) => ({
 			id,

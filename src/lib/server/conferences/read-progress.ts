@@ -59,6 +59,7 @@ export async function readProgress(
 			// A desk is claimed once for each seat that is taken.
 			taken: claims.filter(({ thing, standing }) => deskIds.has(thing) && standing !== 'held')
 				.length,
+			questions: snapshot.questions.length,
 			contradictions: contradictionsOf({
 				...snapshot.conference,
 				dates: datesOf(row),

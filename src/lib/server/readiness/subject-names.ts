@@ -4,6 +4,7 @@ import { groupBy } from '../../core/group-by';
 import type { Reader } from '../foundation/database/connect';
 import {
 	adult,
+	bookingQuestion,
 	building,
 	desk,
 	family,
@@ -26,7 +27,7 @@ export async function namesOfSubjects(
 		]),
 	);
 	const of = (subject: About['subject']): string[] => ids.get(subject) ?? [];
-	const [desks, teachers, adults, students, families, classes, places, buildings] =
+	const [desks, teachers, adults, students, families, classes, places, buildings, questions] =
 		await Promise.all([
 			db
 				.select()
@@ -60,6 +61,10 @@ export async function namesOfSubjects(
 				.select()
 				.from(building)
 				.where(inArray(building.id, of('building'))),
+			db
+				.select()
+				.from(bookingQuestion)
+				.where(inArray(bookingQuestion.id, of('question'))),
 		]);
 	const names = new Map<string, string>([
 		...deskNames(desks),
@@ -68,6 +73,7 @@ export async function namesOfSubjects(
 		...classes.map(({ id, label }) => [id, label] as const),
 		...places.map(({ id, name }) => [id, name] as const),
 		...buildings.map(({ id, name }) => [id, name] as const),
+		...questions.map(({ id, text }) => [id, text] as const),
 	]);
 	return ({ id }) => names.get(id) ?? id;
 }

@@ -8,6 +8,7 @@ import {
 	adult,
 	adultRight,
 	appointment,
+	bookingAnswer,
 	family,
 	familyAdult,
 	familyCode,
@@ -38,7 +39,7 @@ export async function familyData(
 	const { db } = app;
 	const page = await readFamily(app, actor, familyId);
 	if (!page) return null;
-	const [appointments, enquiries, acts] = await Promise.all([
+	const [appointments, enquiries, answers, acts] = await Promise.all([
 		db.execute(sql`
 			select conference.name as conference, desk.name as desk,
 				(select string_agg(concat_ws(' ', given_name, family_name), ', ') from desk_substitute
@@ -55,6 +56,12 @@ export async function familyData(
 		db.execute(sql`
 			select kind, words, asked_at as "askedAt", answer, answered_at as "answeredAt" from enquiry
 			where family_id = ${familyId} order by asked_at`),
+		db.execute(sql`
+			select conference.name as conference, question.text as question, value as answer,
+				said_at as "saidAt"
+			from answer join question on question.id = question_id
+			join conference on conference.id = question.conference_id
+			where family_id = ${familyId} order by said_at`),
 		db
 			.select({ at: act.at, kind: act.kind })
 			.from(act)
@@ -87,6 +94,7 @@ export async function familyData(
 			students: page.students.map(({ name, classLabel }) => ({ name, class: classLabel })),
 			appointments: [...appointments],
 			enquiries: [...enquiries],
+			answers: [...answers],
 			acts: acts.map(({ at, kind }) => ({ at: text(at), kind })),
 		},
 		null,
@@ -140,6 +148,7 @@ export const eraseFamily = performs(familyErase).by({
 			update guest set name = null, email = null, withdrawn_at = coalesce(withdrawn_at, ${new Date(now).toISOString()})
 			from appointment where appointment.id = appointment_id and family_id = ${familyId}`);
 		await tx.update(wish).set({ words: '' }).where(eq(wish.familyId, familyId));
+		await tx.delete(bookingAnswer).where(eq(bookingAnswer.familyId, familyId));
 		await tx.execute(sql`
 			update enquiry set words = null, answer = null,
 				answered_at = coalesce(answered_at, ${new Date(now).toISOString()})

@@ -9,6 +9,7 @@ import {
 	family,
 	familyAdult,
 	familyStudent,
+	bookingAnswer,
 	enquiry,
 	notice,
 	wish,
@@ -41,6 +42,16 @@ export const mergeFamilies = performs(familyMerge).by({
 				and not exists (select from appointment_wish where wish_id = wish.id)`);
 		await tx.update(wish).set({ familyId: keptId }).where(eq(wish.familyId, goneId));
 		await tx.update(enquiry).set({ familyId: keptId }).where(eq(enquiry.familyId, goneId));
+		// What both have said is said by the one that stays.
+		await tx.execute(sql`
+			delete from answer as double where family_id = ${goneId} and exists (
+				select from answer where family_id = ${keptId} and question_id = double.question_id
+					and wish_id is not distinct from double.wish_id
+					and holder_id is not distinct from double.holder_id)`);
+		await tx
+			.update(bookingAnswer)
+			.set({ familyId: keptId })
+			.where(eq(bookingAnswer.familyId, goneId));
 		await tx.update(notice).set({ familyId: keptId }).where(eq(notice.familyId, goneId));
 		await tx
 			.update(family)
@@ -122,6 +133,9 @@ export const splitFamily = performs(familySplit).by({
 		await tx.execute(sql`
 			update enquiry set family_id = wish.family_id from wish
 			where wish.id = wish_id and enquiry.family_id = ${familyId}`);
+		await tx.execute(sql`
+			update answer set family_id = wish.family_id from wish
+			where wish.id = wish_id and answer.family_id = ${familyId}`);
 		await keepOwnAdults(tx, familyId);
 		await keepOwnAdults(tx, id);
 		return {

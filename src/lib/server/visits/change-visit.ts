@@ -13,16 +13,30 @@ import {
 	type VisitDifference,
 } from '../../core/visits/compare-visits';
 import type { WantedAppointment } from '../../core/visits/wanted-appointment';
-import { lengthOf, settleVisit, type VisitConflict } from '../../core/visits/settle-visit';
+import {
+	lengthOf,
+	settleVisit,
+	type SettledAppointment,
+	type VisitConflict,
+} from '../../core/visits/settle-visit';
+import type { BookedMeeting } from '../../core/questions/asked-questions';
+import type { AnswersWanted } from '../../operations/questions';
 import type { InputOf } from '../../operations/change';
 import type { Conflicts } from '../../operations/visit-shapes';
 import type { WhoseVisit } from '../../operations/change';
-import { visitBook, visitCancel, visitChange, type MadeVisit } from '../../operations/visits';
+import {
+	visitBook,
+	visitCancel,
+	visitChange,
+	type MadeVisit,
+	type VisitRequest,
+} from '../../operations/visits';
 import { loadSnapshot } from '../conferences/load-snapshot';
 import type { Transaction } from '../foundation/database/connect';
 import { isLostRace } from '../foundation/database/errors';
 import { appointment, appointmentStudent, waiting } from '../foundation/database/schema';
 import { performs, type Asked, type Work } from '../foundation/runner/perform';
+import { takeAnswers } from '../questions/take-answers';
 import { readAppointments, stands, type AppointmentState } from './appointment-state';
 import { readFamily, type FamilyFacts } from './family-facts';
 import { shareOf } from './family-share';
@@ -30,6 +44,9 @@ import { clearEndedHolds, dropHolds, keptSlots, usedHolds } from './held-claims'
 import { lockFamily, lockSlots } from './lock-visit';
 import { adultOf, isOffice, visitFacts } from './visit-facts';
 import { clearAppointments, endAppointment, writeVisit } from './write-visit';
+
+/** Whose visit changes, and what the family says to what it is asked. */
+type Visiting = WhoseVisit & Pick<VisitRequest, 'answers'>;
 
 type Difference = (
 	own: readonly OwnAppointment[],
@@ -81,10 +98,12 @@ export const cancelAppointments = performs(visitCancel).by({
 	async work(asked): Promise<Cancelled> {
 		const { cancel } = asked.input;
 		if (!(await areKnown(asked))) return { refused: { reason: 'unknown' } };
-		return changeInOneStep(asked, 'visit.cancelled', (own) => ({
+		const changed = await changeInOneStep(asked, 'visit.cancelled', (own) => ({
 			ended: own.map(({ id }) => id).filter((id) => cancel.includes(id)),
 			wanted: [],
 		}));
+		// Who books nothing is asked nothing.
+		return changed as Cancelled;
 	},
 	lost: (_, error) => takenBySomebody([], error),
 });
@@ -124,10 +143,10 @@ async function areKnown({
  * core; write. The act holds every appointment touched as it was and as it is.
  */
 async function changeInOneStep<Kind extends 'visit.booked' | 'visit.changed' | 'visit.cancelled'>(
-	{ tx, clock, actor, act, input: { conferenceId, familyId } }: Asked<WhoseVisit>,
+	{ tx, clock, actor, act, input: { conferenceId, familyId, answers = [] } }: Asked<Visiting>,
 	kind: Kind,
 	differenceFrom: Difference,
-): Promise<Work<MadeVisit, Conflicts, Kind>> {
+): Promise<Work<MadeVisit, Conflicts | AnswersWanted, Kind>> {
 	const now = clock.now();
 	const snapshot = await loadSnapshot(tx, conferenceId);
 	const family = await readFamily(tx, conferenceId, familyId);
@@ -162,6 +181,15 @@ async function changeInOneStep<Kind extends 'visit.booked' | 'visit.changed' | '
 		? settleVisit(facts, wanted)
 		: { ok: true as const, appointments: [] };
 	if (!settled.ok) return { refused: { reason: 'conflicts', conflicts: settled.conflicts } };
+	const wantsAnswers = await takeAnswers(tx, clock, {
+		actor,
+		family,
+		share,
+		answers,
+		questions: snapshot.questions,
+		meetings: freshMeetings(family, settled.appointments),
+	});
+	if (wantsAnswers) return { refused: wantsAnswers };
 
 	await clearEndedHolds(tx, now, settled.appointments);
 	await dropHolds(tx, held);
@@ -181,6 +209,17 @@ async function changeInOneStep<Kind extends 'visit.booked' | 'visit.changed' | '
 		done: { ...standingOf(after), act },
 		act: { kind, conferenceId, before: givenUp, after },
 	};
+}
+
+/** The meetings that the family did not have so far: about these it is asked. */
+function freshMeetings(
+	{ own }: Pick<FamilyFacts, 'own'>,
+	settled: readonly SettledAppointment[],
+): BookedMeeting[] {
+	const served = new Set(own.flatMap(({ wishes }) => wishes));
+	return settled
+		.filter(({ wanted }) => wanted.wishes.every((wish) => !served.has(wish)))
+		.map(({ wanted, desk }) => ({ wish: wanted.wishes[0]!, desk: desk.id }));
 }
 
 /** Appointments with the modes in which the family meets. */

@@ -32,6 +32,8 @@ import { substitutesOf } from '../desks/named-substitutes';
 import { doorOf } from './door-of';
 import { enquiriesOf } from './enquiries';
 import { guestsAt } from './guests';
+import { questionsAt } from '../../core/questions/asked-questions';
+import { answersOf } from '../questions/answers-of';
 import { revisionOf } from './revision-of';
 import { fullName, namesOf } from '../register/names';
 import { ForbiddenError } from '../foundation/forbidden';
@@ -145,6 +147,8 @@ export async function familyView(
 			.filter(({ until }) => until > now)
 			.map(({ id, kind, until, keeps }) => ({ id, kind, until, keeps })),
 		waiting,
+		questions: questionsAt(snapshot.questions, wanted),
+		answers: await answersOf(db, { actor, family, wishes, questions: snapshot.questions }),
 		enquiries: await enquiriesOf(
 			db,
 			wishes.map(({ id }) => id),

@@ -15,6 +15,7 @@ import {
 	slot,
 	student,
 } from '../foundation/database/schema';
+import { saidAt } from '../questions/said-at';
 import { fullName } from '../register/names';
 
 /** The standing appointments in the slots that the condition (on `slot`) picks, with their people. */
@@ -42,7 +43,8 @@ export async function readSeated(
 		.orderBy(asc(slot.startsAt));
 	if (rows.length === 0) return [];
 	const ids = rows.map(({ appointment }) => appointment.id);
-	const [students, adults] = await Promise.all([
+	const [said, students, adults] = await Promise.all([
+		saidAt(db, ids),
 		db
 			.select({
 				id: appointmentStudent.appointmentId,
@@ -76,6 +78,7 @@ export async function readSeated(
 			name: fullName(student),
 			classLabel: label,
 		})),
+		said: said.get(appointment.id) ?? [],
 		receiver: appointment.receiverId,
 		adults: (adultsOf.get(appointment.id) ?? []).map(({ adult }) => fullName(adult)),
 		place: {

@@ -4,6 +4,7 @@
 	import { listText, localDateText, timeText } from '../parts/format/when';
 	import { placeWords } from '$lib/words/place-words';
 	import type { Spot } from './floor-view';
+	import SaidAnswers from '../questions/SaidAnswers.svelte';
 	import SeatedNeeds from './SeatedNeeds.svelte';
 	import { seatText } from './seat-text';
 
@@ -56,6 +57,7 @@
 			<dt>{m.floor_class()}</dt>
 			<dd>{listText([...new Set(seated.students.map(({ classLabel }) => classLabel))])}</dd>
 		</dl>
+		<SaidAnswers said={seated.said} />
 		<h3 class="mt-6 mb-2">{m.floor_whole_visit()}</h3>
 		<ol>
 			{#each way as { desk, slot } (slot.id)}

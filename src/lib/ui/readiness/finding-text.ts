@@ -90,6 +90,8 @@ export function findingText(finding: ReadFinding, zone: string): string {
 			return m.finding_odd_hours({
 				names: namesText(finding.about.map(({ id }) => localDateText(id))),
 			});
+		case 'question-unasked':
+			return m.finding_question_unasked(all);
 		case 'nobody-books':
 			return m.finding_nobody_books(all);
 	}

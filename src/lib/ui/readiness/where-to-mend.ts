@@ -16,6 +16,8 @@ export function whereToMend(kind: FindingKind, base: string): Way {
 			return { href: `${base}/rules`, text: m.readiness_at_rules() };
 		case 'opening-missed':
 			return { href: `${base}/open`, text: m.readiness_at_open() };
+		case 'question-unasked':
+			return { href: `${base}/questions`, text: m.readiness_at_questions() };
 		case 'odd-hours':
 			return { href: `${base}/basics`, text: m.readiness_at_basics() };
 		case 'class-without-teacher':

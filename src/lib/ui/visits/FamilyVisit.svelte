@@ -6,27 +6,26 @@
 	import { wantedWith, type Move } from '$lib/core/visits/moves';
 	import type { WantedAppointment } from '$lib/core/visits/wanted-appointment';
 	import { m } from '$lib/paraglide/messages';
-	import { ActKeys } from '../parts/saving/act-keys';
-	import { failureText } from '../parts/saving/failure-text';
 	import type { Clock } from './clock';
-	import { ChoiceStore, type PendingVisit } from './kept-choices';
+	import { ChoiceStore } from './kept-choices';
 	import { liveProjection } from './live-projection.svelte';
 	import { warmPlanner } from './planner';
+	import QuestionsStep from '../questions/QuestionsStep.svelte';
+	import { openQuestions } from '../questions/open-questions';
 	import MoveStep from './MoveStep.svelte';
 	import NotNow from './NotNow.svelte';
 	import { suggestedEntries, wantedEntries } from './ribbon-entry';
 	import Offers from './Offers.svelte';
 	import StillSending from './StillSending.svelte';
 	import SuggestedVisit from './SuggestedVisit.svelte';
+	import { VisitBooking } from './visit-booking.svelte';
 	import { VisitChoices } from './visit-choices.svelte';
 	import VisitHome from './VisitHome.svelte';
 	import { VisitPlans } from './visit-plans.svelte';
-	import { VisitSending, type LastAct, type VisitOutcome } from './visit-sending.svelte';
 	import { stepText, type VisitPlace, type VisitStep } from './visit-step';
 	import WhenStep from './WhenStep.svelte';
 	import WhomStep from './WhomStep.svelte';
 	import { timeWindows } from './windows';
-	import { conflictText } from './words';
 
 	/** One family's visit to one conference: what it has, and how it comes by it. */
 	let {
@@ -86,15 +85,8 @@
 		return new VisitChoices(loaded, new ChoiceStore(() => sessionStorage, clock, of));
 	});
 	const windows = $derived(timeWindows(view.slots, zone));
-	const sending = new VisitSending();
-	/** A refresh that began before the booking brings the state of that time back to the page. */
-	let isDone = $state(false);
 	/** Another adult of the family booked all of it while it was looked at. */
 	let isMeanwhile = $state(false);
-	/** It was tried to book, and nothing is known of what became of it. */
-	let isUnsure = $state(false);
-	let lastAct = $state.raw<LastAct | null>(null);
-	let problems = $state.raw<readonly string[]>([]);
 
 	/** The appointments that a change of the whole visit would give up. */
 	const changing = $derived(
@@ -104,11 +96,26 @@
 	);
 	const planView = $derived(givingUp(view, changing));
 	const choice = $derived(choices.choiceOf(planView, windows));
+	const booking = new VisitBooking({
+		choices,
+		view: () => view,
+		place: () => place,
+		changing: () => changing,
+		go: (next) => go(next),
+		stay: () => stay(),
+		reload: () => reload(),
+		ondone: () => plans.forget(),
+		onrefused: () => {
+			if (isArranged) booking.problems = [];
+			else if (plans.taken.length === 0) plans.forget();
+		},
+	});
+	const { sending, holding } = booking;
 	const plans = new VisitPlans(
 		() => ({
 			view: planView,
 			choice,
-			isShown: place.step === 'visit' && !isDone,
+			isShown: place.step === 'visit' && !booking.isDone,
 			isNext: place.step === 'when',
 			isAsking: sending.pending === null,
 		}),
@@ -117,9 +124,10 @@
 
 	const isArranged = $derived(place.step === 'visit' && !place.isChange && plans.isArranged);
 	const step = $derived(
-		(isDone || isArranged) && view.appointments.length
+		(booking.isDone || isArranged) && view.appointments.length
 			? undefined
-			: (place.step ?? (view.appointments.length || lastAct ? undefined : ('whom' as const))),
+			: (place.step ??
+					(view.appointments.length || booking.lastAct ? undefined : ('whom' as const))),
 	);
 	const moved = $derived(
 		step === 'move' ? view.appointments.find(({ id }) => id === place.appointment) : undefined,
@@ -135,16 +143,16 @@
 
 	// What another adult booked stays the page, whatever becomes of it.
 	$effect(() => {
-		if (!isArranged || isUnsure || isDone || sending.pending !== null) return;
+		if (!isArranged || booking.isUnsure || booking.isDone || sending.pending !== null) return;
 		isMeanwhile = true;
-		isDone = true;
+		booking.isDone = true;
 		stay();
 	});
 
 	let isKept = false;
 	$effect(() => {
 		const { pending } = sending;
-		void [choices.unticked, choices.chosen, choices.bounds];
+		void [choices.unticked, choices.chosen, choices.bounds, choices.asking, choices.said];
 		if (isKept) untrack(() => choices.keep(pending));
 	});
 	onMount(() => {
@@ -152,7 +160,7 @@
 		isKept = true;
 		// Ticks from before the script ran, too.
 		choices.keep(pending);
-		if (pending) void finish(pending);
+		if (pending) void booking.finish(pending);
 		if (view.notBookable === null) warmPlanner();
 	});
 
@@ -166,11 +174,8 @@
 	});
 
 	function start(next: VisitPlace) {
-		problems = [];
-		isDone = false;
-		isUnsure = false;
+		booking.begin();
 		isMeanwhile = false;
-		lastAct = null;
 		// What was planned ahead is what the next step shows.
 		if (next.step !== 'visit') plans.forget();
 		go(next);
@@ -180,14 +185,6 @@
 	/** The next step of planning the same: what is beside the visit, or all of it anew. */
 	const goOn = (step: VisitStep) => start({ step, isChange: place.isChange });
 
-	const keys = new ActKeys();
-	const asked = (appointments: readonly WantedAppointment[]): PendingVisit['input'] => ({
-		conferenceId: view.conference.id,
-		familyId: view.family,
-		key: keys.of(appointments),
-		appointments,
-	});
-
 	function takeShown() {
 		if (sending.pending || !plans.suggestion) return;
 		const placed = plans.suggestion.visit.placements.map(({ wish, slot }): WantedAppointment => ({
@@ -196,80 +193,23 @@
 			mode: slot.mode,
 		}));
 		const kept = planView.appointments.map((entry) => asItIs(view, entry));
-		void finish(
+		void booking.confirm(
 			place.isChange
-				? { change: 'visit.change', input: asked([...placed, ...kept]) }
-				: { change: 'visit.book', input: asked(placed) },
+				? { change: 'visit.change', input: booking.asked([...placed, ...kept]) }
+				: { change: 'visit.book', input: booking.asked(placed) },
 		);
 	}
 
 	function takeMove(move: Move) {
 		if (sending.pending || !moved) return;
-		const input = asked(wantedWith(view, moved, move));
-		void finish({ change: 'visit.change', input }, m.move_done());
-	}
-
-	/** Sends what was confirmed until there is an answer. */
-	async function finish(pending: PendingVisit, text?: string) {
-		isUnsure = false;
-		problems = [];
-		const wanted = wantedEntries(view, pending.input.appointments);
-		try {
-			const outcome = await sending.send(pending);
-			if (outcome.ok) await done(outcome, text ?? doneText(pending));
-			else await refused(outcome, wanted);
-		} catch (error) {
-			isUnsure = true;
-			problems = [failureText(error)];
-		} finally {
-			sending.end();
-		}
-	}
-
-	const doneText = ({ change }: PendingVisit): string =>
-		change === 'visit.book' ? m.booked_done() : m.change_done();
-
-	async function done({ act }: Extract<VisitOutcome, { ok: true }>, text: string) {
-		keys.done();
-		choices.forget();
-		await reload().catch(() => undefined);
-		lastAct = act === null ? null : { act, text };
-		isDone = true;
-		stay();
-		plans.forget();
-		scrollTo(0, 0);
-	}
-
-	function tookOffer(act: string | null) {
-		lastAct = act === null ? null : { act, text: m.booked_done() };
-		isDone = true;
-		stay();
-		scrollTo(0, 0);
-	}
-
-	async function refused(
-		{ conflicts }: Extract<VisitOutcome, { ok: false }>,
-		wanted: ReturnType<typeof wantedEntries>,
-	) {
-		problems = [
-			m.conflict_title(),
-			...conflicts.map(({ slot, code }) =>
-				conflictText(
-					wanted.find(({ id }) => id === slot),
-					code,
-					zone,
-				),
-			),
-		];
-		await reload();
-		if (isArranged) problems = [];
-		else if (plans.taken.length === 0) plans.forget();
+		const input = booking.asked(wantedWith(view, moved, move));
+		void booking.finish({ change: 'visit.change', input }, m.move_done());
 	}
 </script>
 
 <svelte:window
 	onpopstate={() => {
-		isDone = false;
+		booking.isDone = false;
 		if (isArranged) plans.forget();
 	}}
 />
@@ -295,7 +235,7 @@
 
 {#snippet offered()}
 	{#if view.notBookable === null}
-		<Offers {view} {reload} ontaken={tookOffer} />
+		<Offers {view} {reload} ontaken={(act) => booking.took(act)} />
 	{/if}
 {/snippet}
 
@@ -314,7 +254,7 @@
 			{school}
 			{now}
 			{calendar}
-			bind:lastAct
+			bind:lastAct={booking.lastAct}
 			{isMeanwhile}
 			onstart={start}
 			{reload}
@@ -338,13 +278,23 @@
 			bind:bounds={choices.bounds}
 			onnext={() => goOn('visit')}
 		/>
+	{:else if step === 'questions' && choices.asking}
+		<QuestionsStep
+			{view}
+			asked={openQuestions(view, choices.asking.input.appointments)}
+			bind:said={choices.said}
+			unanswered={booking.unanswered}
+			isChange={place.isChange === true}
+			isSending={sending.pending !== null}
+			onbook={() => booking.answered()}
+		/>
 	{:else if step === 'move'}
 		{#if moved}
 			<MoveStep
 				{view}
 				{moved}
 				{now}
-				{problems}
+				problems={booking.problems}
 				isSending={sending.pending !== null}
 				onmove={takeMove}
 				onplan={() => start({ step: 'whom', isChange: true })}
@@ -356,12 +306,12 @@
 			plans={plans.suggestions}
 			bind:picked={plans.picked}
 			{entries}
-			{problems}
+			problems={booking.problems}
 			lost={plans.lost}
 			{instead}
 			{reload}
 			onuse={() => {
-				problems = [];
+				booking.problems = [];
 				plans.useInstead();
 			}}
 			onothertimes={() => goOn('when')}
@@ -370,7 +320,7 @@
 			{#snippet take()}
 				<button
 					class="btn btn-primary btn-block btn-lg font-display"
-					disabled={sending.pending !== null || plans.isBroken}
+					disabled={sending.pending !== null || holding.isBusy || plans.isBroken}
 					onclick={takeShown}
 				>
 					{sending.pending ? m.visit_sending() : place.isChange ? m.change_take() : m.visit_take()}

@@ -21,6 +21,7 @@
 	import UndoLast from './UndoLast.svelte';
 	import type { LastAct } from './visit-sending.svelte';
 	import type { VisitPlace } from './visit-step';
+	import YourAnswers from '../questions/YourAnswers.svelte';
 	import VisitRibbon from './VisitRibbon.svelte';
 
 	/** What the family has booked, what it can do with it, and what is not arranged yet. */
@@ -170,6 +171,7 @@
 	</section>
 {/if}
 {#if entries.length}
+	<YourAnswers {view} {now} {reload} />
 	<div class="no-print grid gap-2">
 		{#if calendar !== null}
 			<a class="btn btn-outline" href={calendar} download>

@@ -1,6 +1,12 @@
 import { z } from 'zod/mini';
 import type { Clock } from './clock';
+import { givenAnswers } from '$lib/operations/questions';
 import { visitBook, visitChange } from '$lib/operations/visits';
+
+const pendingVisit = z.discriminatedUnion('change', [
+	z.object({ change: z.literal('visit.book'), input: visitBook.input }),
+	z.object({ change: z.literal('visit.change'), input: visitChange.input }),
+]);
 
 /** What a family has chosen and not booked yet: ids and times, for one tab, for an hour. */
 const kept = z.object({
@@ -9,12 +15,10 @@ const kept = z.object({
 	chosen: z.array(z.number()),
 	bounds: z.object({ from: z.nullable(z.number()), until: z.nullable(z.number()) }),
 	/** What was confirmed, and of which nothing is known yet. */
-	pending: z.nullable(
-		z.discriminatedUnion('change', [
-			z.object({ change: z.literal('visit.book'), input: visitBook.input }),
-			z.object({ change: z.literal('visit.change'), input: visitChange.input }),
-		]),
-	),
+	pending: z.nullable(pendingVisit),
+	/** What is booked as soon as the family has said what it is asked. */
+	asking: z.nullable(pendingVisit),
+	said: givenAnswers,
 });
 export type KeptChoices = Omit<z.output<typeof kept>, 'until'>;
 export type PendingVisit = NonNullable<KeptChoices['pending']>;

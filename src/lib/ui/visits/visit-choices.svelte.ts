@@ -1,4 +1,5 @@
 import type { FamilyProjection, VisitChoice } from '$lib/core/visits/family-projection';
+import type { GivenAnswer } from '$lib/core/questions/booking-question';
 import type { ChoiceStore, PendingVisit } from './kept-choices';
 import { within, type DayBounds, type TimeWindow } from './windows';
 
@@ -9,6 +10,10 @@ export class VisitChoices {
 	chosen = $state.raw<readonly number[]>([]);
 	/** The hours of each day within which the family can come. */
 	bounds = $state.raw<DayBounds>({ from: null, until: null });
+
+	/** What is booked as soon as the family has said what it is asked. */
+	asking = $state.raw<PendingVisit | null>(null);
+	said = $state.raw<readonly GivenAnswer[]>([]);
 
 	constructor(
 		loaded: FamilyProjection,
@@ -32,8 +37,15 @@ export class VisitChoices {
 
 	/** Keeps them, with what was confirmed and is not answered yet. */
 	keep(pending: PendingVisit | null): void {
-		const { unticked, chosen, bounds } = this;
-		this.store.write({ unticked: [...unticked], chosen: [...chosen], bounds, pending });
+		const { unticked, chosen, bounds, asking, said } = this;
+		this.store.write({
+			unticked: [...unticked],
+			chosen: [...chosen],
+			bounds,
+			pending,
+			asking,
+			said,
+		});
 	}
 
 	/** Goes on where the tab was before it was read again; answers what was confirmed. */
@@ -43,10 +55,14 @@ export class VisitChoices {
 		this.unticked = kept.unticked;
 		this.chosen = kept.chosen;
 		this.bounds = kept.bounds;
+		this.asking = kept.asking;
+		this.said = kept.said;
 		return kept.pending;
 	}
 
 	forget(): void {
+		this.asking = null;
+		this.said = [];
 		this.store.forget();
 	}
 }

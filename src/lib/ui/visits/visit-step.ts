@@ -1,7 +1,7 @@
 import { m } from '$lib/paraglide/messages';
 
 /** What a family is doing; at none of them it looks at what it has. */
-const steps = ['whom', 'when', 'visit', 'move'] as const;
+const steps = ['whom', 'when', 'visit', 'questions', 'move'] as const;
 export type VisitStep = (typeof steps)[number];
 
 /** Where a family is on its page. */
@@ -42,6 +42,8 @@ export function stepText(step: VisitStep | undefined): string | null {
 			return m.step_when();
 		case 'visit':
 			return m.step_visit();
+		case 'questions':
+			return m.step_questions();
 		case 'move':
 			return m.step_move();
 		case undefined:

@@ -49,7 +49,7 @@
 		const { dates, slotMinutes, desks, seats, taken } = now.progress;
 		const { desksWithoutTimes, desksWithoutPlace, toAnswer, undelivered, contradictions } =
 			now.progress;
-		const { findings, worstFinding, rooms } = now.progress;
+		const { findings, worstFinding, rooms, questions } = now.progress;
 		const { families, students } = now.counts;
 		const { isPublished } = now.conference;
 		const percent = seats ? Math.round((100 * taken) / seats) : 0;
@@ -94,6 +94,15 @@
 					? m.station_rules_wrong({ count: contradictions })
 					: m.station_rules_note(),
 				state: contradictions ? 'look' : 'done',
+			},
+			{
+				key: 'questions',
+				href: `${base}/questions`,
+				name: m.station_questions(),
+				note: questions
+					? m.station_questions_note({ count: questions })
+					: m.station_questions_none(),
+				state: 'done',
 			},
 			{
 				key: 'notices',

@@ -78,6 +78,7 @@ function conditionsFor(db: Reader, id: string): Record<FileTable, SQL> {
 		.from(appointment)
 		.where(eq(appointment.conferenceId, id));
 	const wishes = db.select({ id: wish.id }).from(wish).where(eq(wish.conferenceId, id));
+	const questions = sql`(select id from question where conference_id = ${id})`;
 	const families = sql`(
 		select family_id from wish where conference_id = ${id}
 		union select family_id from appointment where conference_id = ${id})`;
@@ -146,6 +147,10 @@ function conditionsFor(db: Reader, id: string): Record<FileTable, SQL> {
 		slots: inArray(slot.deskId, desks),
 		wishes: eq(wish.conferenceId, id),
 		wishDesks: sql`wish_id in ${wishes}`,
+		questions: sql`conference_id = ${id}`,
+		questionDesks: sql`question_id in ${questions}`,
+		// What is one adult's alone says that something is withdrawn in the family.
+		answers: sql`question_id in ${questions} and holder_id is null`,
 		appointments: eq(appointment.conferenceId, id),
 		takenSlots: sql`appointment_id in ${appointments}`,
 		appointmentStudents: sql`appointment_id in ${appointments}`,

@@ -4,11 +4,13 @@ import { saveBasics } from '../../conferences/save-basics';
 import { saveRules } from '../../conferences/save-rules';
 import { savePlans } from '../../desks/save-plans';
 import { makeLetters } from '../../invitations/letters';
+import { saveAnswers } from '../../questions/save-answers';
+import { saveQuestions } from '../../questions/save-questions';
 import { saveRooms } from '../../rooms/rooms';
 import { bookVisit, cancelAppointments, changeVisit } from '../../visits/change-visit';
 import { answerEnquiry, makeEnquiry } from '../../visits/enquiries';
 import { askGuest, withdrawGuest } from '../../visits/guests';
-import { giveBack } from '../../visits/hold-visit';
+import { giveBack, holdVisit } from '../../visits/hold-visit';
 import { undoVisitAct } from '../../visits/undo-visit';
 import { joinWaitingList, leaveWaitingList } from '../../visits/waiting-list';
 import type { Perform } from '../runner/perform';
@@ -19,7 +21,8 @@ export const pageChanges: ReadonlyMap<string, Perform<AnyChange>> = new Map(
 		...[createConference, saveBasics, saveRules, savePlans, saveRooms],
 		makeLetters,
 		...[bookVisit, changeVisit, cancelAppointments, undoVisitAct],
-		...[joinWaitingList, leaveWaitingList, giveBack, makeEnquiry, answerEnquiry],
+		...[joinWaitingList, leaveWaitingList, holdVisit, giveBack, makeEnquiry, answerEnquiry],
 		...[askGuest, withdrawGuest],
+		...[saveQuestions, saveAnswers],
 	].map((perform) => [perform.change.name, perform]),
 );

@@ -99,6 +99,8 @@ export const consequences: Readonly<Record<ActKind, Consequences>> = {
 	'conference.published': { ...SET_UP, wishes: true },
 	'conference.withdrawn': SET_UP,
 	'rules.changed': SET_UP,
+	'questions.changed': SET_UP,
+	'answers.changed': { concerns: 'its-conference', pages: true },
 	'conference.paused': SET_UP,
 	'conference.resumed': SET_UP,
 	// The path counts what is left.

@@ -9,6 +9,8 @@ import { stands, type AppointmentState } from '../../visits/appointment-state';
 import { touchedStates } from '../telling/facts-of-acts';
 import { peopleOf } from '../telling/people-of-acts';
 import { personDay, type PersonTurn } from './person-day';
+import type { SaidAnswer } from '../../../operations/floor';
+import { answerText } from '$lib/words/answer-text';
 import { readTelling, type ConferenceTelling } from '../telling/telling';
 import { readPerson, type ToldPerson } from './told-person';
 import { dateWords, footOf, listWords, momentWords, timeWords } from './visit-words';
@@ -179,11 +181,14 @@ function turnRow(
 			standing === 'asked' ? m.notice_turn_asked() : '',
 			interpreting ? m.notice_turn_language(interpretingWords(interpreting)) : '',
 			stepFree ? m.notice_turn_step_free() : '',
+			...seated.said.map((one) => m.notice_turn_said(saidWords(one))),
 		]
 			.filter(Boolean)
 			.join(' · '),
 	};
 }
+
+const saidWords = ({ question, value }: SaidAnswer) => ({ question, answer: answerText(value) });
 
 const interpretingWords = ({
 	language,

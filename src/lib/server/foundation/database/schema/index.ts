@@ -6,5 +6,6 @@ export * from './calendars';
 export * from './desks';
 export * from './enquiries';
 export * from './places';
+export * from './questions';
 export * from './messages';
 export * from './notices';
