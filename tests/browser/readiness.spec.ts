@@ -56,6 +56,7 @@ test('booking is paused with a word that families read; who has booked is told b
 	await expect(office.getByText(/Families read: “Some rooms change/)).toBeVisible();
 	await expect(family.getByText('Some rooms change. Until six!')).toBeVisible();
 	await office.getByRole('button', { name: 'Go on' }).click();
+	await expect(office.getByRole('heading', { name: 'Stop booking for a while' })).toBeVisible();
 	await expect(family.getByRole('button', { name: /^See / })).toBeVisible();
 
 	await office.getByRole('button', { name: 'Withdraw' }).click();

@@ -22,7 +22,9 @@ export async function copyQuestions(
 	for (const [rank, { desks: asked, ...question }] of (await readQuestions(tx, from)).entries()) {
 		const id = newId(clock);
 		await tx.insert(bookingQuestion).values({
-			...{ ...question, id, rank },
+			...question,
+			id,
+			rank,
 			conferenceId: to,
 			whole: asked === null,
 			choices: [...question.choices],
