@@ -35,15 +35,25 @@ export async function wishedMeetings(
 		where conference_id = ${conferenceId} and not optional and ${isWished}
 		order by wish.id`,
 	);
+	// Of a conference that was taken back some meetings are booked already.
+	const served = stored.filter(({ isServed }) => isServed);
+	const isMet = (meeting: Pick<WishedMeeting, 'family' | 'student' | 'desks'>) =>
+		served.some(
+			({ family, student, desks }) =>
+				family === meeting.family &&
+				student === meeting.student &&
+				desks.some((desk) => meeting.desks.includes(desk)),
+		);
 	const taught = isOpen
 		? []
-		: (await taughtWishes(db, conferenceId)).map(({ familyId, studentId, desks }) => ({
-				family: familyId,
-				student: studentId,
-				desks,
-				length: 1,
-				isServed: false,
-			}));
+		: (await taughtWishes(db, conferenceId))
+				.map(({ familyId, studentId, desks }) => ({
+					family: familyId,
+					student: studentId,
+					desks,
+					length: 1,
+				}))
+				.map((meeting) => ({ ...meeting, isServed: isMet(meeting) }));
 	const known = new Map(families.map((family) => [family.id, family]));
 	return [...stored.filter(({ isDerived }) => isOpen || !isDerived), ...taught]
 		.filter(({ family, desks }) => known.has(family) && desks.length > 0)
