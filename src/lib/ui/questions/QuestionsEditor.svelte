@@ -33,7 +33,7 @@
 		onsave: (draft: QuestionsDraft) => Promise<void>;
 	} = $props();
 
-	const draft = untrack(() => new QuestionsDraft(() => questions));
+	const draft = untrack(() => new QuestionsDraft(questions));
 	/** So many questions are plenty. */
 	const PLENTY = 3;
 	/** While one is dragged the library orders a copy of its own. */

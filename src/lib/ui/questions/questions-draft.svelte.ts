@@ -7,19 +7,22 @@ import type {
 /** Questions as they are edited: the list, what is wrong, and whether anything is to be saved. */
 export class QuestionsDraft {
 	list = $state.raw<readonly BookingQuestion[]>([]);
+	/** As the school has them. */
+	saved = $state.raw<readonly BookingQuestion[]>([]);
 	faults = $state.raw<readonly QuestionFault[]>([]);
 
-	constructor(private readonly saved: () => readonly BookingQuestion[]) {
-		this.list = saved();
+	constructor(saved: readonly BookingQuestion[]) {
+		this.startFrom(saved);
 	}
 
 	get isChanged(): boolean {
-		return JSON.stringify(this.list) !== JSON.stringify(this.saved());
+		return JSON.stringify(this.list) !== JSON.stringify(this.saved);
 	}
 
-	/** As they are saved, with nothing changed. */
-	startAgain(): void {
-		this.list = this.saved();
+	/** With nothing changed of what the school has. */
+	startFrom(saved: readonly BookingQuestion[]): void {
+		this.saved = saved;
+		this.list = saved;
 		this.faults = [];
 	}
 

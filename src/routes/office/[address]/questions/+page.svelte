@@ -18,17 +18,21 @@
 		try {
 			const outcome = await perform(questionsSave, {
 				conferenceId: data.conference.id,
-				base: data.questions,
+				base: draft.saved,
 				questions: draft.list,
 			});
 			if (!outcome.ok && outcome.reason === 'faults') {
 				draft.faults = outcome.faults;
 				return;
 			}
-			await refreshAll();
-			draft.startAgain();
-			if (outcome.ok) said = m.questions_saved();
-			else problem = m.questions_newer();
+			if (outcome.ok) {
+				draft.startFrom(outcome.questions);
+				said = m.questions_saved();
+			} else {
+				await refreshAll();
+				draft.startFrom(data.questions);
+				problem = m.questions_newer();
+			}
 		} catch (error) {
 			problem = failureText(error);
 		}
