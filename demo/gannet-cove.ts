@@ -244,6 +244,13 @@ export const families: readonly DemoFamily[] = [
 	},
 ];
 
+/** What three of the desks say to families. */
+export const deskWords: Readonly<Record<string, string>> = {
+	'Oskar Lindqvist': 'Bring the last test, please; we look at it together.',
+	'Marisol Etxeberria': 'I will show you what we have read so far. French is not needed.',
+	'Anselm Kofler': 'Come and hear a recording of the winter concert.',
+};
+
 /** What families are asked, at whose desk. */
 export const questions = [
 	{ at: 'counsellor', kind: 'short', text: 'Which number shall I call?', required: true },

@@ -52,6 +52,7 @@ import {
 	atTheDentist,
 	conference as hoursAndWords,
 	counsellor,
+	deskWords,
 	insideMinutes,
 	principal,
 	questions,
@@ -240,7 +241,8 @@ async function seedDesks(
 			places: placesOf(first),
 		};
 		const plan = newDesk(facts, next());
-		return change({ ...plan, series: everyDay(facts.places) });
+		const words = deskWords[facts.name] ?? '';
+		return change({ ...plan, words, series: everyDay(facts.places) });
 	};
 	const openToAll = (plan: DeskPlan): DeskPlan => ({ ...plan, forAll: true });
 	const on = (date: LocalDate, places: readonly PlannedPlace[]): SeriesPlan => ({

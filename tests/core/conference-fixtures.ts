@@ -41,6 +41,7 @@ export const deskOf = (id: string, more: Partial<Desk> = {}): Desk => ({
 	number: 1,
 	name: id,
 	subject: 'S',
+	words: '',
 	familyPicks: false,
 	substitutes: [],
 	people: [{ person: `teacher ${id}`, role: 'all' }],

@@ -31,6 +31,7 @@ const desk: Desk = {
 	number: 1,
 	name: 'D',
 	subject: 'S',
+	words: '',
 	familyPicks: false,
 	substitutes: [],
 	acceptance: null,

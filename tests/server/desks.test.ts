@@ -31,6 +31,8 @@ import { ForbiddenError } from '$lib/server/foundation/forbidden';
 import { listRooms, saveRooms } from '$lib/server/rooms/rooms';
 import { familyView } from '$lib/server/visits/family-view';
 import { addDesk } from './add-desk';
+import { visitCalendar } from '$lib/server/visits/visit-calendar';
+import { visitCalendarWords } from '$lib/server/visits/visit-calendar-words';
 import { freshApp } from './database';
 import { smallSchool, type SmallSchool } from './small-school';
 import { done, refused } from './done';
@@ -62,6 +64,21 @@ const personsOf = async (app: App, deskId: string) =>
 	);
 
 describe('saving desks', () => {
+	it('what a desk says stands where families choose, and in their calendar', async () => {
+		const app = await freshApp();
+		const school = await smallSchool(app, { families: 1, desks: 2 });
+		const [family] = school.families;
+		const [base] = await plansOf(app, school);
+		await change(app, school, base!, { ...base!, words: ' Bring the atlas. ' });
+		done(await bookVisit(app, family!.actor, await school.request(0, [[0, 0]])));
+		const view = await familyView(app, family!.actor, school.conference, family!.id);
+		expect(view.desks.map(({ words }) => words)).toEqual(['Bring the atlas.', '']);
+		const words = visitCalendarWords(view);
+		expect(visitCalendar({ view, ended: [] }, app.clock.now(), words)).toContain(
+			'Bring the atlas.',
+		);
+	});
+
 	it('lays changes over what is there, and tells what both set', async () => {
 		const app = await freshApp();
 		const school = await smallSchool(app, { families: 0, desks: 1 });

@@ -79,6 +79,8 @@ export const deskPlan: ZodMiniType<DeskPlan> = z.object({
 	number: z.int().check(z.gte(0), z.lte(32_000)),
 	name: z.string().check(z.maxLength(200)),
 	subject: z.string().check(z.maxLength(200)),
+	// A page from before there were any knows of none.
+	words: z._default(z.string().check(z.maxLength(1000)), ''),
 	forAll: z.boolean(),
 	familyPicks: z.boolean(),
 	people: z.array(z.object({ person: id, role: z.enum(['all', 'any']) })).check(z.maxLength(60)),

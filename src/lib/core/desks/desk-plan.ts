@@ -12,6 +12,8 @@ export interface DeskPlan {
 	readonly number: number;
 	readonly name: string;
 	readonly subject: string;
+	/** What families read about it: what it is about, what to bring. */
+	readonly words: string;
 	/** Whoever wants may come, also without a class. */
 	readonly forAll: boolean;
 	readonly people: readonly DeskPerson[];

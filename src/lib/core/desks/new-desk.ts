@@ -14,6 +14,7 @@ export const newDesk = (
 	number: 0,
 	name: facts.name,
 	subject: facts.subject,
+	words: '',
 	forAll: facts.forAll ?? false,
 	people: facts.people,
 	familyPicks: false,

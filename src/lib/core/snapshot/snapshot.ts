@@ -77,6 +77,8 @@ export interface Desk {
 	readonly number: number;
 	readonly name: string;
 	readonly subject: string;
+	/** What families read about it. */
+	readonly words: string;
 	readonly people: readonly DeskPerson[];
 	/** At a desk where any one receives: the family picks the person. */
 	readonly familyPicks: boolean;

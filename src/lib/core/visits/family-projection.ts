@@ -95,6 +95,8 @@ export interface FamilyDesk {
 	readonly number: number;
 	readonly name: string;
 	readonly subject: string;
+	/** What it says to families; empty: nothing. */
+	readonly words: string;
 	/** Who stands in there, and for whom. */
 	readonly substitutes: readonly NamedSubstitute[];
 	/** What a family books there is asked for, until somebody accepts. */

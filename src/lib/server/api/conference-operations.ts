@@ -65,7 +65,7 @@ export async function readConference(asked: OfConference): Promise<Given> {
 			...factsOf(row, asked.app.clock.now()),
 			words: row.words,
 			rules: { ...usualRules, ...row.rules },
-			desks: snapshot.desks.map(({ id, number, name, subject }) => {
+			desks: snapshot.desks.map(({ id, number, name, subject, words }) => {
 				const own = slots.get(id) ?? [];
 				const free = own.filter((slot) => states.get(slot.id) === 'free').length;
 				return {
@@ -73,6 +73,7 @@ export async function readConference(asked: OfConference): Promise<Given> {
 					number,
 					name,
 					subject,
+					words,
 					slots: own.length,
 					free,
 					substitutes: (substitutes.get(id) ?? []).map(substituteAnswer),

@@ -100,6 +100,7 @@ const deskFacts = {
 	number: z.int(),
 	name: z.string(),
 	subject: z.string(),
+	words: z.string().describe('What it says to families.'),
 	substitutes: z.array(substitute).describe('Who stands in for whom, and when.'),
 };
 

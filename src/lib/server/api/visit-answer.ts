@@ -63,11 +63,12 @@ export function visitAsItIsAnswer(
 		family: view.family,
 		families: [...adult.families],
 		students: view.students.map(({ id, name, classLabel }) => ({ id, name, classLabel })),
-		desks: view.desks.map(({ id, number, name, subject, substitutes }) => ({
+		desks: view.desks.map(({ id, number, name, subject, words, substitutes }) => ({
 			id,
 			number,
 			name,
 			subject,
+			words,
 			substitutes: substitutes.map(substituteAnswer),
 		})),
 		wishes: view.wishes.map((wish) => ({ ...wish, desks: [...wish.desks] })),

@@ -115,11 +115,12 @@ export async function loadSnapshot(db: Reader, conferenceId: string): Promise<Co
 		interpreters,
 		questions,
 		busy,
-		desks: desks.map(({ id, number, name, subject, familyPicks, acceptance }) => ({
+		desks: desks.map(({ id, number, name, subject, words, familyPicks, acceptance }) => ({
 			id,
 			number,
 			name,
 			subject,
+			words,
 			familyPicks,
 			acceptance,
 			people: (peopleOf.get(id) ?? []).map(({ personId, role }) => ({ person: personId, role })),

@@ -39,11 +39,12 @@ export async function loadPlans(db: Reader, conferenceId: string): Promise<DeskP
 		groupBy(substitutes, ({ deskId }) => deskId),
 		groupBy(rows, ({ deskId }) => deskId),
 	];
-	return desks.map(({ id, number, name, subject, forAll, familyPicks, rightHours }) => ({
+	return desks.map(({ id, number, name, subject, words, forAll, familyPicks, rightHours }) => ({
 		id,
 		number,
 		name,
 		subject,
+		words,
 		forAll,
 		familyPicks,
 		rightHours,

@@ -24,7 +24,12 @@ export async function writePlan(
 	plan: DeskPlan,
 ): Promise<void> {
 	const { id, number, forAll, familyPicks } = plan;
-	const facts = { number, name: plan.name.trim(), subject: plan.subject.trim() };
+	const facts = {
+		number,
+		name: plan.name.trim(),
+		subject: plan.subject.trim(),
+		words: plan.words.trim(),
+	};
 	const rightHours = [...plan.rightHours];
 	const values = { ...facts, forAll, familyPicks, rightHours };
 	await tx

@@ -114,11 +114,12 @@ export async function familyView(
 			students: new Set(students.map(({ id }) => id)),
 			desks: wanted,
 		}),
-		desks: wantedDesks.map(({ id, number, name, subject }) => ({
+		desks: wantedDesks.map(({ id, number, name, subject, words }) => ({
 			id,
 			number,
 			name,
 			subject,
+			words,
 			substitutes: substitutes.get(id) ?? [],
 			asksFirst: asksFirst(conference, index.desks.get(id)!),
 		})),

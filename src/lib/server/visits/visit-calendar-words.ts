@@ -6,16 +6,18 @@ import type { CalendarWords } from './visit-calendar';
 
 /** What a family's calendar says of each appointment. */
 export function visitCalendarWords(
-	view: Pick<FamilyProjection, 'places' | 'conference'>,
+	view: Pick<FamilyProjection, 'places' | 'conference' | 'desks'>,
 ): CalendarWords {
 	const places = new Map(view.places.map((place) => [place.id, place]));
+	const desks = new Map(view.desks.map((desk) => [desk.id, desk]));
 	return {
 		summary: (desk, students) => (students ? m.calendar_summary({ desk, students }) : desk),
 		place: ({ place }) => placeWords(places.get(place)!),
-		description: ({ link, standing }, met) =>
+		description: ({ desk, link, standing }, met) =>
 			[
 				standing === 'asked' ? m.calendar_asked() : '',
 				substituteWords(met),
+				desks.get(desk)?.words ?? '',
 				link ? m.calendar_door({ link }) : view.conference.words,
 			]
 				.filter(Boolean)

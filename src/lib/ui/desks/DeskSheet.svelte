@@ -94,6 +94,16 @@
 		/>
 	</header>
 	<PeopleField {editor} {plan} {teachers} />
+	<label class="block text-small">
+		<span class="mb-1 block font-bold">{m.desk_words()}</span>
+		<textarea
+			class="textarea textarea-sm w-full"
+			rows="3"
+			maxlength="1000"
+			placeholder={m.desk_words_example()}
+			value={plan.words}
+			onchange={({ currentTarget }) => set({ words: currentTarget.value.trim() })}></textarea>
+	</label>
 	<label class="flex items-start gap-2 text-small">
 		<input
 			type="checkbox"

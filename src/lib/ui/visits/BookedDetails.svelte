@@ -33,7 +33,8 @@
 	const zone = $derived(view.conference.timeZone);
 	const { start, end, changeableUntil } = $derived(appointment);
 	const place = $derived(view.places.find(({ id }) => id === appointment.place));
-	const desk = $derived(view.desks.find(({ id }) => id === appointment.desk)?.name ?? '');
+	const known = $derived(view.desks.find(({ id }) => id === appointment.desk));
+	const desk = $derived(known?.name ?? '');
 	const students = $derived(
 		view.students.filter(({ id }) => appointment.students.includes(id)).map(({ name }) => name),
 	);
@@ -60,6 +61,7 @@
 	);
 </script>
 
+{#if known?.words}<p class="mb-2 whitespace-pre-line">{known.words}</p>{/if}
 <ul class="mb-3 space-y-0.5 text-small">
 	{#each facts as fact (fact)}<li>{fact}</li>{/each}
 	{#if place?.kind === 'telephone' && place.name}

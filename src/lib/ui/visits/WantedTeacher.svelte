@@ -38,6 +38,9 @@
 		<span class="block text-small" class:quiet={!isNews}>
 			{isNews && why !== null ? whyNotText(why, name) : desk?.subject}
 		</span>
+		{#if desk?.words}
+			<span class="block text-small whitespace-pre-line">{desk.words}</span>
+		{/if}
 		{#if wish.askedByTeacher}
 			<span class="block text-small font-bold text-error">{m.whom_asked()}</span>
 		{/if}

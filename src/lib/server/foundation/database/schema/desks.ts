@@ -32,6 +32,8 @@ export const desk = pgTable(
 		number: smallint('number').notNull(),
 		name: text('name').notNull(),
 		subject: text('subject').notNull(),
+		/** What families read about it. */
+		words: text('words').notNull().default(''),
 		/** Whoever wants may come, also without a class (counsellor, head). */
 		forAll: boolean('for_all').notNull().default(false),
 		/** Of a desk where any one receives: the family picks the person. */

@@ -1,0 +1,1 @@
+ALTER TABLE "desk" ADD COLUMN "words" text DEFAULT '' NOT NULL;
