@@ -4,6 +4,7 @@ import { EXACT_WISHES, type VisitLimits, type VisitProblem } from '../planner/vi
 import { unplacedWishes } from '../planner/why-unplaced';
 import type { FamilyNeeds } from '../rules/slot-answer';
 import type { Rules } from '../snapshot/rules';
+import { indexOf } from '../snapshot/snapshot-index';
 import { foundAbout, type Finding, type FindingKind } from './finding';
 import type { VisitAlone } from './one-familys-visit';
 import type { ReadinessFacts, ReadyFamily, WishedMeeting } from './readiness-facts';
@@ -35,6 +36,7 @@ export function familiesAlone(
 	visitAlone: VisitAlone,
 ): Finding[] {
 	const { rules } = snapshot.conference;
+	const { turn } = indexOf(snapshot);
 	const ofFamily = groupBy(wishes, ({ family }) => family);
 	/** Families that want the same alike are planned once. */
 	const known = new Map<string, readonly Obstacle[]>();
@@ -92,7 +94,7 @@ export function familiesAlone(
 		if (isOverLimit(own, rules))
 			return { reason: 'over-limit', desks: own.flatMap(({ desks }) => desks) };
 		const problem = visitAlone(own, needs, limitsOf(rules));
-		if (simpleVisit(problem) || own.length > EXACT_WISHES) return null;
+		if (simpleVisit(problem, turn) || own.length > EXACT_WISHES) return null;
 		const left = leftOut(problem, mayDivide);
 		return left.size
 			? {
