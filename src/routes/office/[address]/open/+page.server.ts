@@ -12,6 +12,7 @@ import { conferenceAt } from '$lib/server/conferences/read-conference';
 import { whoHasBooked } from '$lib/server/conferences/who-has-booked';
 import { accountFor } from '$lib/server/foundation/requests/account-for';
 import { formAction } from '$lib/server/foundation/requests/form-action';
+import { toldOfOpening } from '$lib/server/notices/telling/told-of-opening';
 import { isHeldUp, readReadiness } from '$lib/server/readiness/read-readiness';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -41,6 +42,7 @@ export const load: PageServerLoad = async (event) => {
 				.filter((finding) => finding.aside === null && isGrave(finding))
 				.map(({ kind }) => kind),
 		).size,
+		told: await toldOfOpening(event.locals.app, account, conference.id),
 		pauseWords: conference.pausedAt === null ? null : conference.pauseWords,
 	};
 };

@@ -39,6 +39,12 @@
 		<li>
 			{opensAt === null ? m.open_at_once() : m.open_from({ moment: momentText(opensAt, timeZone) })}
 		</li>
+		{#if opensAt !== null && opensAt > data.now}
+			<li>
+				{data.told ? m.open_told({ count: data.told }) : m.open_told_nobody()}
+				<a class="link" href="{base}/families">{m.open_told_invite()}</a>
+			</li>
+		{/if}
 		<li>
 			{closesAt === null
 				? m.open_without_end()
