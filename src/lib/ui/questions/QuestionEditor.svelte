@@ -9,6 +9,7 @@
 	} from '$lib/core/questions/booking-question';
 	import { m } from '$lib/paraglide/messages';
 	import AskOnce from '../parts/AskOnce.svelte';
+	import { listText } from '../parts/format/when';
 	import { faultText, kindText } from './question-words';
 
 	/** One question as the office writes it. */
@@ -43,11 +44,20 @@
 	const isOfText = $derived(fault === 'no-text');
 	const isOfChoices = $derived(fault === 'too-few-choices' || fault === 'same-choices');
 	const isAtDesks = $derived(question.desks !== null);
+	const chosen = $derived(
+		desks.filter(({ id }) => question.desks?.includes(id)).map(({ name }) => name),
+	);
 	const toggled = (desk: string, isOn: boolean) =>
 		isOn
 			? [...(question.desks ?? []), desk]
 			: (question.desks ?? []).filter((other) => other !== desk);
 </script>
+
+{#snippet faulty(isHere: boolean)}
+	{#if fault && isHere}
+		<p class="mt-1 mb-3 text-small text-error" id="{id}-fault" role="alert">{faultText(fault)}</p>
+	{/if}
+{/snippet}
 
 <div class="mb-2 flex flex-wrap items-center gap-2">
 	<span class="font-display text-title font-semibold">{m.questions_number({ number })}</span>
@@ -76,17 +86,15 @@
 </div>
 <label class="mb-1 block font-bold" for="{id}-text">{m.questions_text()}</label>
 <input
-	class="input mb-1 w-full"
+	class="input mb-3 w-full"
 	id="{id}-text"
 	maxlength="500"
 	value={question.text}
 	aria-invalid={isOfText ? true : undefined}
-	aria-describedby="{id}-fault"
+	aria-describedby={isOfText ? `${id}-fault` : undefined}
 	oninput={({ currentTarget }) => onchange({ text: currentTarget.value })}
 />
-<p class="mb-3 text-small text-error" id="{id}-fault">
-	{#if fault}<span role="alert">{faultText(fault)}</span>{/if}
-</p>
+{@render faulty(isOfText)}
 <label class="mb-1 block font-bold" for="{id}-kind">{m.questions_kind()}</label>
 <select
 	class="select mb-1"
@@ -106,9 +114,10 @@
 		rows="4"
 		value={question.choices.join('\n')}
 		aria-invalid={isOfChoices ? true : undefined}
-		aria-describedby="{id}-fault"
+		aria-describedby={isOfChoices ? `${id}-fault` : undefined}
 		oninput={({ currentTarget }) => onchange({ choices: currentTarget.value.split('\n') })}
 	></textarea>
+	{@render faulty(isOfChoices)}
 {/if}
 <label class="mt-3 flex min-h-11 items-center gap-3">
 	<input
@@ -142,6 +151,7 @@
 		{m.questions_at_desks()}
 	</label>
 	{#if isAtDesks}
+		{#if chosen.length}<p class="ms-8 text-small font-bold">{listText(chosen)}</p>{/if}
 		<div class="mt-1 ms-8 grid max-h-56 gap-x-4 overflow-y-auto sm:grid-cols-2">
 			{#each desks as desk (desk.id)}
 				<label class="flex min-h-9 items-center gap-2">
@@ -158,6 +168,7 @@
 		</div>
 	{/if}
 </fieldset>
+{@render faulty(fault === 'no-such-desk')}
 <div class="mt-3">
 	{#if isAnswered}
 		<AskOnce
