@@ -37,6 +37,8 @@ import { invite } from '$lib/server/invitations/visitors';
 import { invitationLink } from '$lib/server/invitations/links';
 import { publishConference, withdrawConference } from '$lib/server/conferences/change-conference';
 import { changeRight } from '$lib/server/safety/change-safety';
+import { saveAnswers } from '$lib/server/questions/save-answers';
+import { saveQuestions } from '$lib/server/questions/save-questions';
 import { KEY, openHouse, type House } from '../browser/house';
 import { smallSchool, type SmallSchool } from '../server/small-school';
 import { appBeside } from './app-beside';
@@ -83,6 +85,17 @@ beforeAll(async () => {
 	});
 	await withdrawConference(app, school.organiser, { conferenceId: school.conference });
 	await publishConference(app, school.organiser, { conferenceId: school.conference });
+	const asked = { kind: 'long', choices: [], required: false } as const;
+	done(
+		await saveQuestions(app, school.organiser, {
+			conferenceId: school.conference,
+			base: [],
+			questions: [
+				{ ...asked, id: OF_VISIT, text: 'Who comes along?', desks: null },
+				{ ...asked, id: OF_DESK, text: 'What about?', desks: [school.desks[0]!] },
+			],
+		}),
+	);
 	full = family!.actor;
 	bound = { kind: 'adult', adult: second, families: [family!.id] };
 	const [row] = await db.select().from(invitation).where(eq(invitation.adultId, second));
@@ -117,6 +130,9 @@ const wishesOf = async (studentId: string) =>
 		.innerJoin(wishDesk, eq(wishDesk.wishId, wish.id))
 		.where(eq(wish.studentId, studentId));
 
+const OF_VISIT = '0199f000-0000-7000-8000-00000000000a';
+const OF_DESK = '0199f000-0000-7000-8000-00000000000b';
+
 /** Emptied before each cell, in an order in which nothing refers to what is gone. */
 const EMPTIED = [
 	...[
@@ -129,7 +145,7 @@ const EMPTIED = [
 		'appointment_student',
 		'appointment_wish',
 	],
-	...['appointment_adult', 'appointment_along', 'appointment'],
+	...['appointment_adult', 'appointment_along', 'appointment', 'answer'],
 ];
 
 async function prepare(right: Right): Promise<Hidden> {
@@ -157,6 +173,15 @@ async function prepare(right: Right): Promise<Hidden> {
 	const appointment = await book(first![0]!, wishAt(wishes, 0));
 	const own = { slot: second![3]!, wish: wishAt(open, 1) };
 	const ownId = await book(own.slot, own.wish);
+	done(
+		await saveAnswers(app, full, {
+			...ids,
+			answers: [
+				{ question: OF_VISIT, wish: null, value: 'a cousin of another' },
+				{ question: OF_DESK, wish: wishAt(wishes, 0), value: 'what is hidden' },
+			],
+		}),
+	);
 	const guest = done(
 		await askGuest(app, full, { appointment, name: 'Gus', email: 'gus@x.example' }),
 	);
@@ -202,6 +227,7 @@ async function stateOf({ appointment, hold, offer, wishes }: Hidden): Promise<st
 		(select json_agg(t order by t.id) from hold t where id in (${hold}, ${offer})),
 		(select json_agg(t order by t.id) from guest t where appointment_id = ${appointment}),
 		(select json_agg(t order by t.id) from enquiry t),
+		(select json_agg(t order by t.id) from answer t),
 		(select json_agg(json_build_array(id, wish_id, since)) from waiting where wish_id in ${wishes}),
 		(select json_agg(t order by t.appointment_id) from appointment_wish t where wish_id in ${wishes})
 	)::text as state`);
@@ -396,6 +422,19 @@ const TABLE: Record<
 	'/do/waiting.join POST': { sameAs: 'server joinWaitingList' },
 	'/do/waiting.leave POST': { sameAs: 'server leaveWaitingList' },
 	'/do/hold.give-back POST': { sameAs: 'api deleteHold' },
+	'/do/hold.make POST': { sameAs: 'api postHolds' },
+	'/do/answers.save POST': {
+		ask: ({ wishes }) =>
+			page('/do/answers.save?as=adult', {
+				method: 'POST',
+				headers: { 'content-type': 'application/json' },
+				body: JSON.stringify({
+					...ids(),
+					answers: wishes.map((wish) => ({ question: OF_DESK, wish, value: 'overwritten' })),
+				}),
+			}),
+		status: 200,
+	},
 	'/do/enquiry.make POST': { sameAs: 'server makeEnquiry' },
 	'/do/guest.ask POST': { sameAs: 'server askGuest' },
 	'/do/guest.withdraw POST': { sameAs: 'server withdrawGuest' },
@@ -470,7 +509,9 @@ describe.each(RIGHTS)('an adult who may not %s', (right) => {
 			// The first of them is what is asked for.
 			...hidden.slots.slice(1),
 			...(right === 'see' ? [...hidden.wishes, hidden.appointment, hidden.guest] : []),
+			'a cousin of another',
 			...(right === 'see' ? [school.families[0]!.student, 'Hidden', 'Gus'] : []),
+			...(right === 'see' ? ['what is hidden'] : []),
 		].filter((secret) => outcome.text.includes(secret));
 		expect({ status: outcome.status, told }).toEqual({ status, told: [] });
 		expect(await stateOf(hidden)).toBe(before);
