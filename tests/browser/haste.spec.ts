@@ -19,7 +19,7 @@ test('what takes long says so, and pressed twice it is sent once', async ({ page
 	await expect(page.getByText('Working …')).toBeVisible();
 	await expect(button).toHaveAttribute('aria-busy', 'true');
 	await button.click({ force: true });
-	await expect(page.getByRole('button', { name: 'Publish', exact: true })).toBeVisible();
+	await expect(page.getByRole('button', { name: 'Withdraw all the same' })).toBeVisible();
 	await expect(page.getByText('Working …')).toHaveCount(0);
 	expect(sent).toBe(1);
 });
