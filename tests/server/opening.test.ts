@@ -23,7 +23,8 @@ beforeEach(async () => {
 	await app.db.update(conference).set({ version: 99 });
 });
 
-const opened = () => made.sent.filter(({ subject }) => subject.startsWith('You can book now')).length;
+const opened = () =>
+	made.sent.filter(({ subject }) => subject.startsWith('You can book now')).length;
 async function invite() {
 	const { conferenceId } = made.ids;
 	done(await tellFamilies(made.app, made.school.organiser, { conferenceId, what: 'invited' }));
