@@ -27,14 +27,28 @@ const LIMITS: AsideLimits = { deadline: 60_000, memory: 1024 };
 const OLD_ENOUGH = 20_000;
 
 const known = new Map<string, Found>();
+/** What is being found out now, by conference and last act: who asks for the same waits for the same. */
+const running = new Map<string, Promise<readonly Finding[]>>();
 
-/** What is found of a conference as it is now, beside the server's other work. */
+/** What is found of a conference as it is now, beside the server's other work. Throws `ReadinessTooLargeError`. */
 export async function findingsNow(
 	app: App,
 	actor: Actor,
 	conferenceId: string,
 ): Promise<readonly Finding[]> {
 	const lastAct = await latestAct(app);
+	const key = `${conferenceId}/${lastAct}`;
+	const asked = running.get(key) ?? findOut(app, actor, conferenceId, lastAct);
+	running.set(key, asked);
+	return asked.finally(() => running.delete(key));
+}
+
+async function findOut(
+	app: App,
+	actor: Actor,
+	conferenceId: string,
+	lastAct: string,
+): Promise<readonly Finding[]> {
 	const facts = await readFacts(app, actor, conferenceId);
 	const result = await runAside<ReadinessFacts, Finding[]>(source, facts, LIMITS);
 	if (!result.ok) throw new ReadinessTooLargeError(result.reason);
