@@ -56,6 +56,10 @@ test('from a family’s phone to the teacher’s list: asked, answered, changed 
 	await expect(family.getByText('The school has it.')).toBeVisible();
 	await expect(family.getByText('By car')).toBeVisible();
 
+	// A step back in the history leads to the visit: nothing is asked any more.
+	await family.goBack();
+	await expect(family.getByRole('heading', { name: 'Your visit' })).toBeVisible();
+
 	// Whoever receives the family reads it: on the floor, and on the teacher's own list.
 	const [seated] = await demo.sql`
 		select person_id, appointment.conference_id
@@ -72,4 +76,36 @@ test('from a family’s phone to the teacher’s list: asked, answered, changed 
 	await expect(teacher.getByText('By car').first()).toBeVisible();
 	await expect(teacher.getByText('My sister').first()).toBeVisible();
 	await teacher.close();
+});
+
+test('an offer at a desk that asks something is taken once that is said', async ({
+	browser,
+	demo,
+}) => {
+	await demo.sql`delete from question where whole`;
+	const [free] = await demo.sql`
+		select slot.id as slot, wish.id as wish, wish.conference_id as conference,
+			wish.family_id as family
+		from wish join wish_desk on wish_id = wish.id
+		join question_desk on question_desk.desk_id = wish_desk.desk_id
+		join question on question.id = question_id and required
+		join slot on slot.desk_id = wish_desk.desk_id
+		join family on family.id = wish.family_id and family.label = 'Adeyemi-Holt'
+		where not exists (select from claim where occupancy = slot.id)
+		order by slot.starts_at limit 1`;
+	await demo.sql`update conference set version = version + 1`;
+	await demo.sql`
+		insert into hold (id, conference_id, family_id, kind, keeps, since, until)
+		values (gen_random_uuid(), ${free!.conference}, ${free!.family}, 'offer',
+			${demo.sql.json([{ slot: free!.slot, wishes: [free!.wish], slots: [free!.slot] }])},
+			'2026-11-24T15:00:00Z', '2026-11-30T15:00:00Z')`;
+	const page = await phone(browser, demo.families['Adeyemi-Holt']);
+	await page.getByRole('button', { name: /^Take \d/ }).click();
+	await page.getByLabel('Which number shall I call?').fill('902 555 0107');
+	await page.getByRole('button', { name: 'Book this visit' }).click();
+	await expect(page.getByText('Booked.')).toBeVisible();
+	expect(await demo.sql`select id from hold where kind = 'offer'`).toHaveLength(0);
+	expect(await demo.sql`select value from answer where wish_id = ${free!.wish}`).toEqual([
+		{ value: '902 555 0107' },
+	]);
 });

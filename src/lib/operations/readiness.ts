@@ -1,11 +1,11 @@
 import { z, type ZodMiniType } from 'zod/mini';
-import type { Finding, Subject } from '../core/readiness/finding';
+import type { Finding, Thing } from '../core/readiness/finding';
 import { change, reasons } from './change';
 import { id } from './shapes';
 
 /** Somebody or something that a finding is about, as people call it. */
-export interface NamedSubject {
-	readonly subject: Subject;
+export interface NamedAbout {
+	readonly thing: Thing;
 	readonly id: string;
 	readonly name: string;
 }
@@ -14,7 +14,7 @@ export interface NamedSubject {
 export interface ReadFinding extends Omit<Finding, 'about'> {
 	/** By which it is known as long as its facts are the same. */
 	readonly digest: string;
-	readonly about: readonly NamedSubject[];
+	readonly about: readonly NamedAbout[];
 	/** Why somebody has set it aside; `null`: nobody has. */
 	readonly aside: string | null;
 	/** Families can see the conference, and when they were let in it was not there. */

@@ -5,10 +5,10 @@ import { unplacedWishes } from '../planner/why-unplaced';
 import type { FamilyNeeds } from '../rules/slot-answer';
 import type { Rules } from '../snapshot/rules';
 import { indexOf } from '../snapshot/snapshot-index';
+import { needsOf, NO_NEEDS } from './family-needs';
 import { foundAbout, type Finding, type FindingKind } from './finding';
 import type { VisitAlone } from './one-familys-visit';
 import type { ReadinessFacts, ReadyFamily, WishedMeeting } from './readiness-facts';
-import { needsOf } from './shortage';
 import { simpleVisit } from './simple-visit';
 import type { UsableSlots } from './usable-slots';
 
@@ -22,8 +22,6 @@ interface Obstacle {
 	readonly reason: Reason;
 	readonly desks: readonly string[];
 }
-
-const NO_NEEDS: FamilyNeeds = { stepFree: false, interpreter: null };
 
 /**
  * Families that could not see all their teachers even if nobody else came. Each is planned exactly, with
@@ -51,7 +49,7 @@ export function familiesAlone(
 	return [...groupBy(found, ({ reason }) => reason)].flatMap(([reason, list]) => {
 		const [about] = foundAbout(reason, 'family', new Set(list.map(({ family }) => family)));
 		const desks = new Set(list.flatMap(({ desks }) => desks));
-		const where = [...desks].map((id) => ({ subject: 'desk' as const, id }));
+		const where = [...desks].map((id) => ({ thing: 'desk' as const, id }));
 		return about ? [{ ...about, about: [...about.about, ...where] }] : [];
 	});
 

@@ -1,10 +1,10 @@
 import { groupBy } from '../group-by';
 import { planVisit } from '../planner/plan-visit';
 import { EXACT_WISHES, type VisitProblem } from '../planner/visit-problem';
+import { needsOf } from './family-needs';
 import { foundAbout, type Finding } from './finding';
 import type { VisitAlone } from './one-familys-visit';
 import type { ReadinessFacts } from './readiness-facts';
-import { needsOf } from './shortage';
 
 /**
  * Families that must not meet, for whom no two visits were found of which the one is over when the other

@@ -66,8 +66,8 @@ export const isGrave = ({ kind }: Pick<Finding, 'kind'>): boolean =>
 /** Kinds that only those read who know what few may know. */
 export const isSecret = ({ kind }: Pick<Finding, 'kind'>): boolean => kind === 'never-apart';
 
-/** What an entry of a finding is, so that it can be named and led to. */
-export type Subject =
+/** What a finding is about is one of these, so that it can be named and led to. */
+export type Thing =
 	| 'desk'
 	| 'teacher'
 	| 'adult'
@@ -81,7 +81,7 @@ export type Subject =
 
 /** Somebody or something that a finding is about: an id, or a local date. */
 export interface About {
-	readonly subject: Subject;
+	readonly thing: Thing;
 	readonly id: string;
 }
 
@@ -99,7 +99,7 @@ export interface Finding {
 /** A finding of a kind, about what is given. */
 export function finding(
 	kind: FindingKind,
-	subject: Subject,
+	thing: Thing,
 	ids: Iterable<string>,
 	more: Partial<Omit<Finding, 'kind' | 'about'>> = {},
 ): Finding {
@@ -107,7 +107,7 @@ export function finding(
 		kind,
 		what: null,
 		numbers: {},
-		about: [...ids].map((id) => ({ subject, id })),
+		about: [...ids].map((id) => ({ thing, id })),
 		...more,
 	};
 }
@@ -115,12 +115,12 @@ export function finding(
 /** One finding, about all of the ids; none where there are no ids. */
 export const foundAbout = (
 	kind: FindingKind,
-	subject: Subject,
+	thing: Thing,
 	ids: Iterable<string>,
 	more: Partial<Omit<Finding, 'kind' | 'about'>> = {},
 ): Finding[] => {
 	const all = [...ids];
-	return all.length ? [finding(kind, subject, all, more)] : [];
+	return all.length ? [finding(kind, thing, all, more)] : [];
 };
 
 /**
@@ -128,7 +128,7 @@ export const foundAbout = (
  * means these facts; with others it is there again.
  */
 export const factsOf = ({ kind, what, about, numbers }: Finding): string =>
-	JSON.stringify([kind, what, numbers, about.map(({ subject, id }) => `${subject}/${id}`).sort()]);
+	JSON.stringify([kind, what, numbers, about.map(({ thing, id }) => `${thing}/${id}`).sort()]);
 
 /** The findings, what harms most first. */
 export const byHarm = (findings: readonly Finding[]): Finding[] =>

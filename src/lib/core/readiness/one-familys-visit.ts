@@ -11,6 +11,7 @@ import { MINUTE } from '../time/local-of';
 import type { Minutes } from '../time/units';
 import type { DeskId, WishId } from '../ids';
 import type { FreeSlot, VisitLimits, VisitProblem } from '../planner/visit-problem';
+import { needsKey } from './family-needs';
 import type { WishedMeeting } from './readiness-facts';
 import type { UsableSlots } from './usable-slots';
 
@@ -30,7 +31,7 @@ export function visitsAlone(snapshot: ConferenceSnapshot, usable: UsableSlots): 
 	const known = new Map<string, readonly FreeSlot[]>();
 
 	function rowsOf(desk: string, length: number, needs: FamilyNeeds): readonly FreeSlot[] {
-		const key = `${desk}/${length}/${needs.stepFree}/${needs.interpreter ?? ''}`;
+		const key = `${desk}/${length}/${needsKey(needs)}`;
 		const before = known.get(key);
 		if (before) return before;
 		const own = usable(desk, needs);

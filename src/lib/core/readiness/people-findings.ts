@@ -50,13 +50,13 @@ const isReached = (adults: ReadinessFacts['families'][number]['adults']): boolea
 const addressedOf = ({ teachers, families }: ReadinessFacts): Addressed[] => [
 	...teachers
 		.filter(({ sitsAtDesk }) => sitsAtDesk)
-		.map(({ id, email }) => ({ email, owner: id, about: { subject: 'teacher' as const, id } })),
+		.map(({ id, email }) => ({ email, owner: id, about: { thing: 'teacher' as const, id } })),
 	...families.flatMap((family) =>
 		family.adults.map(({ id, email }) => ({
 			email,
 			// Parents of one household often share an address.
 			owner: family.id,
-			about: { subject: 'adult' as const, id },
+			about: { thing: 'adult' as const, id },
 		})),
 	),
 ];
@@ -69,7 +69,7 @@ function doubled(everybody: readonly Addressed[]): Addressed[] {
 	const withAddress = everybody.filter(({ email }) => email);
 	const byAddress = groupBy(withAddress, ({ email }) => email!.trim().toLowerCase());
 	return [...byAddress.values()].flatMap((list) => {
-		const people = new Set(list.map(({ about }) => `${about.subject}/${about.id}`));
+		const people = new Set(list.map(({ about }) => `${about.thing}/${about.id}`));
 		const owners = new Set(list.map(({ owner }) => owner));
 		const isShared = people.size > 1 && owners.size > 1 && !haveCommonOwner(list);
 		return isShared ? list : [];
@@ -85,7 +85,7 @@ const haveCommonOwner = (list: readonly Addressed[]): boolean => {
 };
 
 function ofPeople(kind: FindingKind, people: readonly Addressed[]): Finding[] {
-	const seen = new Map(people.map(({ about }) => [`${about.subject}/${about.id}`, about]));
+	const seen = new Map(people.map(({ about }) => [`${about.thing}/${about.id}`, about]));
 	return seen.size ? [{ ...finding(kind, 'adult', []), about: [...seen.values()] }] : [];
 }
 

@@ -1,7 +1,7 @@
-import { groupBy } from '../group-by';
-import type { FamilyNeeds } from '../rules/slot-answer';
 import type { Slot } from '../snapshot/snapshot';
 import { MINUTE } from '../time/local-of';
+import { demandsOf, type Demand } from './demand';
+import { needsKey, needsOf, NO_NEEDS } from './family-needs';
 import { finding, type Finding } from './finding';
 import { Network, type Pipe } from './max-flow';
 import type { ReadinessFacts, WishedMeeting } from './readiness-facts';
@@ -33,9 +33,10 @@ export function shortages(
 	{ snapshot, wishes, families, claims }: ReadinessFacts,
 	usable: UsableSlots,
 ): Finding[] {
-	const open = wishes.filter(({ isServed }) => !isServed);
 	const needs = new Map(families.map((family) => [family.id, needsOf(family)]));
 	const { rules } = snapshot.conference;
+	/** The most slots that one appointment takes. */
+	const longest = Math.max(1, ...wishes.map(({ length }) => length));
 	const network = new Network();
 	const seats = freeSeats(claims);
 	const deskDays = new Map<string, number>();
@@ -57,13 +58,13 @@ export function shortages(
 		if (node !== undefined) return node;
 		node = network.node();
 		deskDays.set(key, node);
-		// An appointment may take two slots and counts as one.
-		network.pipe(node, network.sink, rules.perDeskDay * LONGEST);
+		// An appointment may take several slots and counts as one.
+		network.pipe(node, network.sink, rules.perDeskDay * longest);
 		return node;
 	}
 	function groupFor({ family, desks }: WishedMeeting): DemandGroup {
 		const need = needs.get(family) ?? NO_NEEDS;
-		const key = `${[...desks].sort().join()}/${need.stepFree}/${need.interpreter ?? ''}`;
+		const key = `${[...desks].sort().join()}/${needsKey(need)}`;
 		let group = groups.get(key);
 		if (group) return group;
 		const slots = desks.flatMap((desk) => usable(desk, need));
@@ -74,20 +75,11 @@ export function shortages(
 	}
 
 	// A wish that no slot could ever meet is another finding, and no slot more would help it.
-	const countable = open.filter((wish) => groupFor(wish).slots.length > 0);
-	const supplies = addSupplies(network, countable, groupFor, rules);
+	const meant = wishes.filter((wish) => wish.isServed || groupFor(wish).slots.length > 0);
+	const supplies = addSupplies(network, demandsOf(meant, rules), groupFor);
 	network.fill();
 	return groupsThatLack(network, supplies, [...groups.values()]);
 }
-
-/** The most slots that one appointment takes. */
-const LONGEST = 2;
-const NO_NEEDS: FamilyNeeds = { stepFree: false, interpreter: null };
-
-export const needsOf = ({ stepFree, interpreter }: FamilyNeeds): FamilyNeeds => ({
-	stepFree,
-	interpreter,
-});
 
 /** Seats of a slot that nobody has. */
 function freeSeats(claims: ReadinessFacts['claims']): (slot: Slot) => number {
@@ -100,47 +92,30 @@ function freeSeats(claims: ReadinessFacts['claims']): (slot: Slot) => number {
 	return ({ id, desk, seats }) => Math.max(0, seats - (taken.get(`${desk}/${id}`) ?? 0));
 }
 
+/** Where all that a household asks for is within the rules, its wishes flow together with those of others. */
 function addSupplies(
 	network: Network,
-	wishes: readonly WishedMeeting[],
+	demands: readonly Demand[],
 	groupFor: (wish: WishedMeeting) => DemandGroup,
-	{ perFamily, perStudent }: ReadinessFacts['snapshot']['conference']['rules'],
 ): Supply[] {
-	if (perFamily === null && perStudent === null) return byGroup();
-	return [...groupBy(wishes, ({ family }) => family).values()].map(ofFamily);
-
-	function byGroup(): Supply[] {
-		const wanted = new Map<number, number>();
-		for (const wish of wishes) {
-			const { node } = groupFor(wish);
-			wanted.set(node, (wanted.get(node) ?? 0) + wish.length);
+	const wanted = new Map<number, number>();
+	const supplies: Supply[] = [];
+	for (const { open, slots } of demands) {
+		const all = open.reduce((sum, { length }) => sum + length, 0);
+		if (slots === all) {
+			for (const wish of open) {
+				const { node } = groupFor(wish);
+				wanted.set(node, (wanted.get(node) ?? 0) + wish.length);
+			}
+			continue;
 		}
-		return [...wanted].map(([node, units]) => ({
-			node,
-			pipe: network.pipe(network.source, node, units),
-		}));
-	}
-
-	function ofFamily(own: readonly WishedMeeting[]): Supply {
 		const node = network.node();
-		const units = [...groupBy(own, ({ student }) => student).values()].map((ofStudent) => {
-			const child = network.node();
-			// The longest of them are counted, so that no limit is taken for a lack.
-			const most = shortest(ofStudent, perStudent);
-			network.pipe(node, child, most);
-			for (const wish of ofStudent) network.pipe(child, groupFor(wish).node, wish.length);
-			return most;
-		});
-		const all = units.reduce((sum, one) => sum + one, 0);
-		const most = Math.min(all, shortest(own, perFamily));
-		return { node, pipe: network.pipe(network.source, node, most) };
+		for (const wish of open) network.pipe(node, groupFor(wish).node, wish.length);
+		supplies.push({ node, pipe: network.pipe(network.source, node, slots) });
 	}
-}
-
-/** The units that so many of the wishes take at least. */
-function shortest(wishes: readonly WishedMeeting[], limit: number | null): number {
-	const lengths = wishes.map(({ length }) => length).sort((a, b) => a - b);
-	return lengths.slice(0, limit ?? lengths.length).reduce((sum, length) => sum + length, 0);
+	for (const [node, units] of wanted)
+		supplies.push({ node, pipe: network.pipe(network.source, node, units) });
+	return supplies;
 }
 
 /** A group of desks that lacks something, while it is gathered. */

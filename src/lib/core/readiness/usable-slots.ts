@@ -3,6 +3,7 @@ import { slotAnswer, type FamilyNeeds } from '../rules/slot-answer';
 import { busyAsClaims, claimsByThing } from '../snapshot/seat-state';
 import type { Claim, ConferenceSnapshot, Slot } from '../snapshot/snapshot';
 import { indexOf } from '../snapshot/snapshot-index';
+import { needsKey } from './family-needs';
 
 /** Nobody's window and limits: what could be at all. */
 const ANYBODY = { office: true, asked: false };
@@ -25,7 +26,7 @@ export function usableSlots(
 	const taken = claimsByThing([...claims, ...busyAsClaims(snapshot.busy)]);
 	const known = new Map<string, readonly Slot[]>();
 	return (id, needs) => {
-		const key = `${id}/${needs.stepFree}/${needs.interpreter ?? ''}`;
+		const key = `${id}/${needsKey(needs)}`;
 		const before = known.get(key);
 		if (before) return before;
 		const desk = desks.get(id)!;

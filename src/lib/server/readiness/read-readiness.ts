@@ -8,7 +8,7 @@ import { ForbiddenError } from '../foundation/forbidden';
 import type { Reader } from '../foundation/database/connect';
 import { findingAside } from '../foundation/database/schema';
 import { digestOf, findingsLately, findingsNow } from './findings-now';
-import { namesOfSubjects } from './subject-names';
+import { namesOfAbout } from './names-of-about';
 
 /** Everything that is missing or suspicious, what harms most first; what was set aside comes last. */
 export async function readReadiness(
@@ -16,10 +16,11 @@ export async function readReadiness(
 	actor: Actor,
 	row: ConferenceRow,
 ): Promise<ReadFinding[]> {
+	if (!may(actor, 'conference.see')) throw new ForbiddenError();
 	const findings = readableBy(actor, await findingsNow(app, actor, row.id));
 	const [asides, nameOf] = await Promise.all([
 		asidesOf(app.db, row.id),
-		namesOfSubjects(
+		namesOfAbout(
 			app.db,
 			findings.flatMap(({ about }) => about),
 		),
@@ -52,6 +53,7 @@ export async function readinessInShort(
 	actor: Actor,
 	row: Pick<ConferenceRow, 'id'>,
 ): Promise<ReadinessInShort> {
+	if (!may(actor, 'conference.see')) throw new ForbiddenError();
 	const findings = readableBy(actor, await findingsLately(app, actor, row.id));
 	const asides = await asidesOf(app.db, row.id);
 	const open = findings.filter((finding) => !asides.has(digestOf(finding)));
@@ -67,8 +69,8 @@ export async function readinessInShort(
 export const isHeldUp = (findings: readonly ReadFinding[]): boolean =>
 	findings.some((finding) => finding.aside === null && isGrave(finding));
 
+/** What few may know is left out for all others. */
 function readableBy(actor: Actor, findings: readonly Finding[]): readonly Finding[] {
-	if (!may(actor, 'conference.see')) throw new ForbiddenError();
 	return may(actor, 'safety.see') ? findings : findings.filter((finding) => !isSecret(finding));
 }
 

@@ -1,6 +1,10 @@
 <script lang="ts">
 	import { groupBy } from '$lib/core/group-by';
-	import type { Unanswered } from '$lib/core/questions/asked-questions';
+	import {
+		questionsFor,
+		type BookedMeeting,
+		type Unanswered,
+	} from '$lib/core/questions/asked-questions';
 	import {
 		isSameAsked,
 		type AskedQuestion,
@@ -13,13 +17,14 @@
 	/** What a family is asked: about the whole visit first, then meeting by meeting. */
 	let {
 		view,
-		asked,
+		meetings,
 		said,
 		unanswered,
 		onsay,
 	}: {
 		view: FamilyProjection;
-		asked: readonly AskedQuestion[];
+		/** About which it is asked. */
+		meetings: readonly BookedMeeting[];
 		/** What was said so far. */
 		said: readonly GivenAnswer[];
 		/** What the school still wants to know. */
@@ -28,12 +33,12 @@
 	} = $props();
 
 	const known = $derived(new Map(view.questions.map((question) => [question.id, question])));
-	const parts = $derived([...groupBy(asked, ({ wish }) => wish)]);
+	const parts = $derived([...groupBy(questionsFor(view.questions, meetings), ({ wish }) => wish)]);
 
 	function meetingText(id: string): string {
 		const wish = view.wishes.find((one) => one.id === id);
-		const served = view.appointments.find(({ wishes }) => wishes.includes(id));
-		const desk = view.desks.find((one) => one.id === (served?.desk ?? wish?.desks[0]));
+		const met = meetings.find((meeting) => meeting.wish === id);
+		const desk = view.desks.find((one) => one.id === met?.desk);
 		const student = view.students.find((one) => one.id === wish?.student);
 		return m.asked_meeting({ desk: desk?.name ?? '', student: student?.name ?? '' });
 	}

@@ -1,25 +1,30 @@
 <script lang="ts">
 	import { tick } from 'svelte';
-	import type { Unanswered } from '$lib/core/questions/asked-questions';
-	import type { AskedQuestion, GivenAnswer } from '$lib/core/questions/booking-question';
+	import type { BookedMeeting, Unanswered } from '$lib/core/questions/asked-questions';
+	import type { GivenAnswer } from '$lib/core/questions/booking-question';
 	import type { FamilyProjection } from '$lib/core/visits/family-projection';
 	import { m } from '$lib/paraglide/messages';
+	import SaidProblems from '../visits/SaidProblems.svelte';
 	import ThumbBar from '../visits/ThumbBar.svelte';
 	import AskedFields from './AskedFields.svelte';
 
 	/** What the school asks between choosing a visit and booking it. */
 	let {
 		view,
-		asked,
+		meetings,
 		said = $bindable(),
+		problems,
 		unanswered,
 		isChange,
 		isSending,
 		onbook,
 	}: {
 		view: FamilyProjection;
-		asked: readonly AskedQuestion[];
+		/** About which it is asked. */
+		meetings: readonly BookedMeeting[];
 		said: readonly GivenAnswer[];
+		/** Why the last try to book did not succeed: sentences, the first as a heading. */
+		problems: readonly string[];
 		unanswered: readonly Unanswered[];
 		/** It changes a visit that is booked. */
 		isChange: boolean;
@@ -52,7 +57,8 @@
 		onbook();
 	}}
 >
-	<AskedFields {view} {asked} {said} {unanswered} onsay={(next) => (said = next)} />
+	<AskedFields {view} {meetings} {said} {unanswered} onsay={(next) => (said = next)} />
+	<SaidProblems {problems} />
 	<ThumbBar>
 		<button class="btn btn-primary btn-block btn-lg font-display" disabled={isSending}>
 			{isSending ? m.visit_sending() : isChange ? m.asked_change() : m.asked_book()}

@@ -20,14 +20,12 @@
 		reload: () => Promise<void>;
 	} = $props();
 
-	const asked = $derived(
-		questionsFor(
-			view.questions,
-			view.appointments
-				.filter(({ start, wishes }) => start > now && wishes.length > 0)
-				.map(({ wishes, desk }) => ({ wish: wishes[0]!, desk })),
-		),
+	const meetings = $derived(
+		view.appointments
+			.filter(({ start, wishes }) => start > now && wishes.length > 0)
+			.map(({ wishes, desk }) => ({ wish: wishes[0]!, desk })),
 	);
+	const asked = $derived(questionsFor(view.questions, meetings));
 	let drafts = $state.raw<readonly GivenAnswer[] | null>(null);
 	let unanswered = $state.raw<readonly Unanswered[]>([]);
 	let isSaved = $state(false);
@@ -62,7 +60,13 @@
 					void save();
 				}}
 			>
-				<AskedFields {view} {asked} said={drafts} {unanswered} onsay={(next) => (drafts = next)} />
+				<AskedFields
+					{view}
+					{meetings}
+					said={drafts}
+					{unanswered}
+					onsay={(next) => (drafts = next)}
+				/>
 				<button class="btn btn-primary" disabled={saving.isBusy}>{m.asked_save()}</button>
 				<button type="button" class="btn btn-ghost" onclick={() => (drafts = null)}>
 					{m.cancel()}

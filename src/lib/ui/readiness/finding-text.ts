@@ -1,4 +1,4 @@
-import type { FindingKind, Subject } from '$lib/core/readiness/finding';
+import type { FindingKind, Thing } from '$lib/core/readiness/finding';
 import type { ContradictionCode } from '$lib/core/rules/contradictions';
 import type { ReadFinding } from '$lib/operations/readiness';
 import { m } from '$lib/paraglide/messages';
@@ -16,10 +16,8 @@ export const namesText = (names: readonly string[]): string =>
 				count: names.length - MOST_NAMES,
 			});
 
-const namesOf = ({ about }: ReadFinding, subject?: Subject): string[] =>
-	about
-		.filter((entry) => subject === undefined || entry.subject === subject)
-		.map(({ name }) => name);
+const namesOf = ({ about }: ReadFinding, thing?: Thing): string[] =>
+	about.filter((entry) => thing === undefined || entry.thing === thing).map(({ name }) => name);
 
 /** What was found, as one says it to a colleague. */
 export function findingText(finding: ReadFinding, zone: string): string {

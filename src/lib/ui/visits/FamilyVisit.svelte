@@ -11,7 +11,7 @@
 	import { liveProjection } from './live-projection.svelte';
 	import { warmPlanner } from './planner';
 	import QuestionsStep from '../questions/QuestionsStep.svelte';
-	import { openQuestions } from '../questions/open-questions';
+	import { freshMeetings } from '../questions/open-questions';
 	import MoveStep from './MoveStep.svelte';
 	import NotNow from './NotNow.svelte';
 	import { suggestedEntries, wantedEntries } from './ribbon-entry';
@@ -123,11 +123,14 @@
 	);
 
 	const isArranged = $derived(place.step === 'visit' && !place.isChange && plans.isArranged);
+	/** Where there is nothing to be asked about any more, a way back through the history leads on. */
+	const named = $derived(
+		place.step === 'questions' && choices.asking === null ? undefined : place.step,
+	);
 	const step = $derived(
 		(booking.isDone || isArranged) && view.appointments.length
 			? undefined
-			: (place.step ??
-					(view.appointments.length || booking.lastAct ? undefined : ('whom' as const))),
+			: (named ?? (view.appointments.length || booking.lastAct ? undefined : ('whom' as const))),
 	);
 	const moved = $derived(
 		step === 'move' ? view.appointments.find(({ id }) => id === place.appointment) : undefined,
@@ -235,7 +238,12 @@
 
 {#snippet offered()}
 	{#if view.notBookable === null}
-		<Offers {view} {reload} ontaken={(act) => booking.took(act)} />
+		<Offers
+			{view}
+			{reload}
+			ontaken={(act) => booking.took(act)}
+			onasked={(input) => booking.askFirst({ change: 'visit.book', input })}
+		/>
 	{/if}
 {/snippet}
 
@@ -281,7 +289,8 @@
 	{:else if step === 'questions' && choices.asking}
 		<QuestionsStep
 			{view}
-			asked={openQuestions(view, choices.asking.input.appointments)}
+			meetings={freshMeetings(view, choices.asking.input.appointments)}
+			problems={booking.problems}
 			bind:said={choices.said}
 			unanswered={booking.unanswered}
 			isChange={place.isChange === true}

@@ -1,11 +1,12 @@
 <script lang="ts">
 	import type { FamilyHold, FamilyProjection } from '$lib/core/visits/family-projection';
 	import type { KeptAppointment } from '$lib/core/visits/wanted-appointment';
-	import { holdGiveBack, visitBook } from '$lib/operations/visits';
+	import { holdGiveBack, visitBook, type VisitRequest } from '$lib/operations/visits';
 	import { ActKeys } from '../parts/saving/act-keys';
 	import { m } from '$lib/paraglide/messages';
 	import { dateText, momentText, timeText } from '../parts/format/when';
 	import { ActOnce } from '../parts/saving/act-once.svelte';
+	import { openQuestions } from '../questions/open-questions';
 	import { wantedEntries } from './ribbon-entry';
 
 	/** What is kept for the family because it waited for it, or because the school offers it. */
@@ -13,11 +14,14 @@
 		view,
 		reload,
 		ontaken,
+		onasked,
 	}: {
 		view: FamilyProjection;
 		reload: () => Promise<void>;
 		/** One was taken; the act by which it can be given back. */
 		ontaken: (act: string | null) => void;
+		/** The school wants to know something before one is booked. */
+		onasked: (input: VisitRequest) => void;
 	} = $props();
 
 	const zone = $derived(view.conference.timeZone);
@@ -30,9 +34,14 @@
 	async function take(offer: FamilyHold, kept: KeptAppointment) {
 		const { slots: _slots, ...wanted } = kept;
 		const key = keys.of({ offer: offer.id, wanted });
-		const outcome = await act.perform(visitBook, { ...whose(), key, appointments: [wanted] });
-		isGone = outcome?.ok === false;
+		const input = { ...whose(), key, appointments: [wanted] };
+		isGone = false;
+		// The offer keeps the place while the family says what it is asked.
+		if (openQuestions(view, [wanted]).length) return onasked(input);
+		const outcome = await act.perform(visitBook, input);
 		if (outcome?.ok) ontaken(outcome.act);
+		else if (outcome?.reason === 'unanswered') onasked(input);
+		else isGone = outcome !== null;
 	}
 
 	const entryOf = (kept: KeptAppointment) => wantedEntries(view, [kept])[0];

@@ -75,7 +75,7 @@ export class VisitBooking {
 		const entries = wantedEntries(view, appointments);
 		const refusal = await this.holding.keep(pending.input, this.around.changing());
 		if (refusal) await this.#refused(refusal, entries);
-		else this.#ask(pending);
+		else this.askFirst(pending);
 	}
 
 	/** Books with what the family has said. */
@@ -104,7 +104,7 @@ export class VisitBooking {
 			else {
 				this.unanswered = outcome.unanswered;
 				await this.around.reload();
-				this.#ask(pending);
+				this.askFirst(pending);
 			}
 		} catch (error) {
 			this.isUnsure = true;
@@ -122,7 +122,8 @@ export class VisitBooking {
 		scrollTo(0, 0);
 	}
 
-	#ask(pending: PendingVisit): void {
+	/** Asks what the school wants to know before it books; what is wanted is kept meanwhile. */
+	askFirst(pending: PendingVisit): void {
 		this.around.choices.asking = pending;
 		this.around.go({ step: 'questions', isChange: this.around.place().isChange });
 		scrollTo(0, 0);

@@ -52,7 +52,8 @@ export const fileTables = {
 	buildings: { table: building, shared: true },
 	buildingWalks: { table: buildingWalk, shared: true },
 	places: { table: place, shared: true },
-	conference: { table: conference, shared: false },
+	// What was found may be what few may know.
+	conference: { table: conference, shared: false, without: ['knownFindings'] },
 	desks: { table: desk, shared: false },
 	deskPeople: { table: deskPerson, shared: false },
 	deskSubstitutes: { table: deskSubstitute, shared: false },

@@ -16,17 +16,17 @@ import {
 import { fullName } from '../register/names';
 
 /** Reads what people call those that findings are about. */
-export async function namesOfSubjects(
+export async function namesOfAbout(
 	db: Reader,
 	about: readonly About[],
 ): Promise<(entry: About) => string> {
 	const ids = new Map(
-		[...groupBy(about, ({ subject }) => subject)].map(([subject, list]) => [
-			subject,
+		[...groupBy(about, ({ thing }) => thing)].map(([thing, list]) => [
+			thing,
 			[...new Set(list.map(({ id }) => id))],
 		]),
 	);
-	const of = (subject: About['subject']): string[] => ids.get(subject) ?? [];
+	const of = (thing: About['thing']): string[] => ids.get(thing) ?? [];
 	const [desks, teachers, adults, students, families, classes, places, buildings, questions] =
 		await Promise.all([
 			db
