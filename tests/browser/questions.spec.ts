@@ -34,6 +34,20 @@ test('from a family’s phone to the teacher’s list: asked, answered, changed 
 		'How do you come?',
 	);
 
+	// And by its grip: the last one before the one above it.
+	const texts = office.getByLabel('Question', { exact: true });
+	const grips = office.locator('.grip');
+	await grips.last().scrollIntoViewIfNeeded();
+	const [low, high] = [(await grips.nth(3).boundingBox())!, (await grips.nth(2).boundingBox())!];
+	await office.mouse.move(low.x + 5, low.y + 8);
+	await office.mouse.down();
+	await office.mouse.move(low.x + 5, low.y - 40, { steps: 8 });
+	await office.mouse.move(high.x + 5, high.y + 4, { steps: 12 });
+	await expect(texts.nth(2)).toHaveValue('Who comes along?');
+	await office.mouse.up();
+	await office.getByRole('button', { name: 'Save the questions' }).click();
+	await expect(office.getByText(/^Saved\./)).toBeVisible();
+
 	const family = await phone(browser, demo.families.Gulzar);
 	await family.getByRole('button', { name: /^See / }).click();
 	await family.getByRole('button', { name: /show my visit/i }).click();

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { tick, untrack } from 'svelte';
-	import { dragHandle, dragHandleZone } from 'svelte-dnd-action';
+	import { dndzone } from 'svelte-dnd-action';
 	import GripVertical from '@lucide/svelte/icons/grip-vertical';
 	import {
 		tidyQuestion,
@@ -38,6 +38,8 @@
 	const PLENTY = 3;
 	/** While one is dragged the library orders a copy of its own. */
 	let dragged = $state.raw<BookingQuestion[] | null>(null);
+	/** Questions are dragged by their grips alone: elsewhere text is chosen. The keyboard has its buttons. */
+	let isGripped = $state(false);
 	const shown = $derived(dragged ?? [...draft.list]);
 	let tried = $state<Record<string, AnswerValue>>({});
 	let isSaving = $state(false);
@@ -55,28 +57,33 @@
 	}
 </script>
 
+<svelte:window onpointerup={() => (isGripped = dragged !== null && isGripped)} />
+
 <div class="editor">
 	<div>
 		{#if draft.list.length === 0}<p class="mb-4">{m.questions_none()}</p>{/if}
 		{#if draft.list.length > PLENTY}<p class="mb-4 font-bold">{m.questions_many()}</p>{/if}
 		{#if mayChange}
 			<ol
-				use:dragHandleZone={{
+				use:dndzone={{
 					items: shown,
+					dragDisabled: !isGripped,
 					flipDurationMs: 120,
 					dropTargetStyle: {},
 					autoAriaDisabled: true,
 					zoneTabIndex: -1,
+					zoneItemTabIndex: -1,
 				}}
 				onconsider={({ detail }) => (dragged = detail.items as BookingQuestion[])}
 				onfinalize={({ detail }) => {
 					draft.list = detail.items as BookingQuestion[];
 					dragged = null;
+					isGripped = false;
 				}}
 			>
 				{#each shown as question, index (question.id)}
 					<li class="question">
-						<span class="grip" use:dragHandle aria-hidden="true" tabindex="-1">
+						<span class="grip" aria-hidden="true" onpointerdown={() => (isGripped = true)}>
 							<GripVertical size={18} />
 						</span>
 						<div class="grow">
