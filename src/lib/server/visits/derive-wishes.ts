@@ -35,6 +35,13 @@ interface KnownWish extends DerivedWish {
 	readonly isDropped: boolean;
 }
 
+/** How much a wish that follows by itself counts: one for a desk that is open to all waits to be ticked. */
+export const standingOf = ({ teacherId }: Pick<DerivedWish, 'teacherId'>) => ({
+	optional: teacherId === null,
+	weight: teacherId === null ? OPTIONAL_WEIGHT : DERIVED_WEIGHT,
+	askedBy: 'family' as const,
+});
+
 /** What makes it the same wish: family, student and teacher; of a desk that is open to all, the desk. */
 const identityOf = ({ familyId, studentId, teacherId, desks }: DerivedWish): string =>
 	`${familyId}/${studentId}/${teacherId ?? desks.join()}`;
@@ -84,9 +91,7 @@ export async function deriveWishes(
 			familyId,
 			studentId,
 			teacherId,
-			optional: teacherId === null,
-			weight: teacherId === null ? OPTIONAL_WEIGHT : DERIVED_WEIGHT,
-			askedBy: 'family' as const,
+			...standingOf({ teacherId }),
 			source: 'derived' as const,
 		})),
 	);
@@ -99,12 +104,13 @@ export async function deriveWishes(
 	);
 }
 
-async function wantedWishes(tx: Transaction, conferenceId: string): Promise<DerivedWish[]> {
-	const taught = await taughtWishes(tx, conferenceId);
+/** All that is offered to families, as it follows from classes, exceptions and desks that are open to all. */
+export async function wantedWishes(db: Reader, conferenceId: string): Promise<DerivedWish[]> {
+	const taught = await taughtWishes(db, conferenceId);
 	const met = new Set(
 		taught.flatMap(({ studentId, desks }) => desks.map((desk) => `${studentId}/${desk}`)),
 	);
-	const offers = (await offersToAll(tx, conferenceId))
+	const offers = (await offersToAll(db, conferenceId))
 		.filter(({ studentId, deskId }) => !met.has(`${studentId}/${deskId}`))
 		.map(({ familyId, studentId, deskId }) => ({
 			familyId,
@@ -199,11 +205,8 @@ export async function meetingsOf(db: Reader, conferenceId: string): Promise<Meet
 }
 
 /** Desks that are open to all, for each student of each family. */
-async function offersToAll(
-	tx: Transaction,
-	conferenceId: string,
-): Promise<Omit<Meeting, 'personId'>[]> {
-	return tx
+async function offersToAll(db: Reader, conferenceId: string): Promise<Omit<Meeting, 'personId'>[]> {
+	return db
 		.select({
 			familyId: familyStudent.familyId,
 			studentId: familyStudent.studentId,

@@ -7,7 +7,7 @@ import type {
 	ShownWish,
 } from '../../core/visits/family-projection';
 import { phaseOf } from '../../core/conferences/phase';
-import type { ConferenceFacts, Slot } from '../../core/snapshot/snapshot';
+import type { ConferenceFacts, ConferenceSnapshot, Slot } from '../../core/snapshot/snapshot';
 import { indexOf } from '../../core/snapshot/snapshot-index';
 import { placeKey, travelBetween } from '../../core/snapshot/ways';
 import { receiversOn } from '../../core/desks/receivers';
@@ -22,7 +22,7 @@ import { localOf, MINUTE } from '../../core/time/local-of';
 import { lengthOf, type VisitFacts } from '../../core/visits/settle-visit';
 import type { App } from '../app';
 import type { AppointmentState } from './appointment-state';
-import { readFamily } from './family-facts';
+import { readFamily, type FamilyFacts } from './family-facts';
 import { shareOf } from './family-share';
 import { isOffice, visitFacts } from './visit-facts';
 import { loadSnapshot } from '../conferences/load-snapshot';
@@ -41,17 +41,36 @@ import { secret } from '../foundation/secret-in-answer';
 
 /** What one family may know of a conference, as it is now; without `choices` only what it has. */
 export async function familyView(
-	{ db, clock, config }: Pick<App, 'db' | 'clock' | 'config'>,
+	app: Pick<App, 'db' | 'clock' | 'config'>,
 	actor: Actor,
 	conferenceId: string,
 	familyId: string,
 	{ choices = true } = {},
 ): Promise<FamilyProjection> {
 	if (!may(actor, 'visit.see', { family: familyId })) throw new ForbiddenError();
-	const now = clock.now();
+	const { db } = app;
 	const snapshot = await loadSnapshot(db, conferenceId);
-	const { conference, desks, walks, dates } = snapshot;
 	const family = await readFamily(db, conferenceId, familyId);
+	return projectionFor(app, actor, { snapshot, family, now: app.clock.now(), choices });
+}
+
+/** Of what a projection is made. */
+interface Seen {
+	readonly snapshot: ConferenceSnapshot;
+	readonly family: FamilyFacts;
+	/** Milliseconds. */
+	readonly now: number;
+	/** Whether what could be booked is wanted as well. */
+	readonly choices: boolean;
+}
+
+/** A family's projection, for whoever looks at it: a family that is read, or one that is made up. */
+export async function projectionFor(
+	{ db, config }: { readonly db: Reader; readonly config: App['config'] },
+	actor: Actor,
+	{ snapshot, family, now, choices }: Seen,
+): Promise<FamilyProjection> {
+	const { conference, desks, walks, dates } = snapshot;
 	const { has, students, wishes, seen, holds, waiting } = shareOf(actor, family);
 	const served = new Set(family.own.flatMap((entry) => entry.wishes));
 	const appointments = await appointmentsOf({ db, config }, seen, conference);
@@ -102,7 +121,7 @@ export async function familyView(
 		},
 		phase: phaseOf(conference, dates, now),
 		notBookable: isRefusal(open) ? open : null,
-		family: familyId,
+		family: family.id,
 		students: students.map((student) => ({
 			id: student.id,
 			name: student.givenName ?? fullName(student),

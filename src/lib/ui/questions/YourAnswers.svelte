@@ -4,7 +4,7 @@
 	import type { FamilyProjection } from '$lib/core/visits/family-projection';
 	import { answersSave } from '$lib/operations/questions';
 	import { m } from '$lib/paraglide/messages';
-	import { ActOnce } from '../parts/saving/act-once.svelte';
+	import { familyAct } from '../visits/school-line';
 	import { answerText } from '$lib/words/answer-text';
 	import AskedFields from './AskedFields.svelte';
 
@@ -29,7 +29,7 @@
 	let drafts = $state.raw<readonly GivenAnswer[] | null>(null);
 	let unanswered = $state.raw<readonly Unanswered[]>([]);
 	let isSaved = $state(false);
-	const saving = new ActOnce({ family: () => view.family, after: () => reload() });
+	const saving = familyAct({ family: () => view.family, after: () => reload() });
 
 	const textOf = (id: string) => view.questions.find((question) => question.id === id)?.text ?? '';
 

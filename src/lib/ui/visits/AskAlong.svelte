@@ -6,7 +6,7 @@
 	import { m } from '$lib/paraglide/messages';
 	import CopyLink from '../parts/CopyLink.svelte';
 	import TextField from '../parts/forms/TextField.svelte';
-	import { ActOnce } from '../parts/saving/act-once.svelte';
+	import { familyAct } from './school-line';
 
 	/** Who else was asked along to an appointment, and asking one more. */
 	let {
@@ -20,7 +20,7 @@
 	} = $props();
 
 	const id = $props.id();
-	const act = new ActOnce({ family: () => view.family, after: () => reload() });
+	const act = familyAct({ family: () => view.family, after: () => reload() });
 	let isOpen = $state(false);
 	let name = $state('');
 	let email = $state('');

@@ -4,7 +4,7 @@
 	import { enquiryMake } from '$lib/operations/enquiries';
 	import { m } from '$lib/paraglide/messages';
 	import { momentText } from '../parts/format/when';
-	import { ActOnce } from '../parts/saving/act-once.svelte';
+	import { familyAct } from './school-line';
 
 	/** Asks the school about a meeting that cannot be booked, and shows its answer. */
 	let {
@@ -14,7 +14,7 @@
 	}: { view: FamilyProjection; wish: string; reload: () => Promise<void> } = $props();
 
 	const id = $props.id();
-	const act = new ActOnce({ family: () => view.family, after: () => reload() });
+	const act = familyAct({ family: () => view.family, after: () => reload() });
 	let isOpen = $state(false);
 	let words = $state('');
 	const latest = $derived(view.enquiries.find((enquiry) => enquiry.wish === wish));

@@ -16,6 +16,7 @@
 	import NotNow from './NotNow.svelte';
 	import { suggestedEntries, wantedEntries } from './ribbon-entry';
 	import Offers from './Offers.svelte';
+	import { schoolLine } from './school-line';
 	import StillSending from './StillSending.svelte';
 	import SuggestedVisit from './SuggestedVisit.svelte';
 	import { VisitBooking } from './visit-booking.svelte';
@@ -98,6 +99,7 @@
 	const choice = $derived(choices.choiceOf(planView, windows));
 	const booking = new VisitBooking({
 		choices,
+		line: schoolLine(),
 		view: () => view,
 		place: () => place,
 		changing: () => changing,

@@ -5,7 +5,7 @@
 	import { ActKeys } from '../parts/saving/act-keys';
 	import { m } from '$lib/paraglide/messages';
 	import { dateText, momentText, timeText } from '../parts/format/when';
-	import { ActOnce } from '../parts/saving/act-once.svelte';
+	import { familyAct } from './school-line';
 	import { openQuestions } from '../questions/open-questions';
 	import { wantedEntries } from './ribbon-entry';
 
@@ -26,7 +26,7 @@
 
 	const zone = $derived(view.conference.timeZone);
 	const offers = $derived(view.holds.filter(({ kind }) => kind !== 'hold'));
-	const act = new ActOnce({ family: () => view.family, after: () => reload() });
+	const act = familyAct({ family: () => view.family, after: () => reload() });
 	let isGone = $state(false);
 	const keys = new ActKeys();
 	const whose = () => ({ conferenceId: view.conference.id, familyId: view.family });

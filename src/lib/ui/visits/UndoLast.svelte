@@ -5,7 +5,7 @@
 	import type { RefusalOf } from '$lib/operations/change';
 	import { visitUndo } from '$lib/operations/visits';
 	import { m } from '$lib/paraglide/messages';
-	import { ActOnce } from '../parts/saving/act-once.svelte';
+	import { familyAct } from './school-line';
 	import type { LastAct } from './visit-sending.svelte';
 
 	/** What the family did last, and for a minute a way to take it back. */
@@ -28,7 +28,7 @@
 		return () => clearInterval(timer);
 	});
 
-	const act = new ActOnce({ family: () => family, after: () => reload() });
+	const act = familyAct({ family: () => family, after: () => reload() });
 	let refused = $state('');
 
 	async function undo() {

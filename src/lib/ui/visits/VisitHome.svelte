@@ -11,7 +11,7 @@
 	import { listText, localDateText } from '../parts/format/when';
 	import AskOnce from '../parts/AskOnce.svelte';
 	import { ActKeys } from '../parts/saving/act-keys';
-	import { ActOnce } from '../parts/saving/act-once.svelte';
+	import { familyAct } from './school-line';
 	import BookedDetails from './BookedDetails.svelte';
 	import NextAppointment from './NextAppointment.svelte';
 	import NotMetList from './NotMetList.svelte';
@@ -79,7 +79,7 @@
 		found ? notMet(view, found.suggestions[0]?.unplaced ?? found.unplaced) : [],
 	);
 
-	const cancelling = new ActOnce({ family: () => view.family, after: () => reload() });
+	const cancelling = familyAct({ family: () => view.family, after: () => reload() });
 	const keys = new ActKeys();
 	async function cancel(ids: readonly string[]) {
 		const outcome = await cancelling.perform(visitCancel, {

@@ -2,7 +2,7 @@
 	import type { FamilyProjection } from '$lib/core/visits/family-projection';
 	import { waitingJoin, waitingLeave } from '$lib/operations/visits';
 	import { m } from '$lib/paraglide/messages';
-	import { ActOnce } from '../parts/saving/act-once.svelte';
+	import { familyAct } from './school-line';
 
 	/** Puts a wish on the waiting list, and takes it off again. */
 	let {
@@ -11,7 +11,7 @@
 		reload,
 	}: { view: FamilyProjection; wish: string; reload: () => Promise<void> } = $props();
 
-	const act = new ActOnce({ family: () => view.family, after: () => reload() });
+	const act = familyAct({ family: () => view.family, after: () => reload() });
 	const isWaiting = $derived(view.waiting.includes(wish));
 	const asked = () => ({ conferenceId: view.conference.id, familyId: view.family, wish });
 </script>

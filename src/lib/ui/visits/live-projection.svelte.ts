@@ -1,5 +1,5 @@
 import type { FamilyProjection, FamilySlot } from '$lib/core/visits/family-projection';
-import { followSeats } from '../parts/live/live-seats.svelte';
+import { schoolLine } from './school-line';
 
 /**
  * The family's projection with what was told since it was loaded. A newly loaded projection is the
@@ -22,7 +22,7 @@ export function liveProjection(
 		slots: loaded().slots.map((slot) => ({ ...slot, free: isFree(slot) })),
 	});
 	let known: number | null = null;
-	followSeats(
+	schoolLine().follow(
 		`/live/${loaded().conference.id}?family=${loaded().family}`,
 		({ states, version, whole }) => {
 			// What the family has booked is taken: free again, it was cancelled elsewhere.

@@ -8,6 +8,7 @@ import { failureText } from '../parts/saving/failure-text';
 import { openQuestions } from '../questions/open-questions';
 import type { PendingVisit } from './kept-choices';
 import { wantedEntries } from './ribbon-entry';
+import type { SchoolLine } from './school-line';
 import type { VisitChoices } from './visit-choices.svelte';
 import { VisitHolding } from './visit-holding.svelte';
 import { VisitSending, type LastAct, type VisitOutcome } from './visit-sending.svelte';
@@ -16,6 +17,7 @@ import { conflictText } from './words';
 
 /** The page on which a visit is booked. */
 interface Around {
+	readonly line: SchoolLine;
 	readonly view: () => FamilyProjection;
 	readonly place: () => VisitPlace;
 	/** Ids of the appointments that a change of the whole visit gives up. */
@@ -33,8 +35,8 @@ interface Around {
 
 /** From the choice of a visit to its booking: what the school asks first, the sending, and what came of it. */
 export class VisitBooking {
-	readonly sending = new VisitSending();
-	readonly holding = new VisitHolding();
+	readonly sending: VisitSending;
+	readonly holding: VisitHolding;
 	/** Why the last try did not succeed: sentences, the first as a heading. */
 	problems = $state.raw<readonly string[]>([]);
 	/** What the school still wants to know before it books. */
@@ -46,7 +48,10 @@ export class VisitBooking {
 	lastAct = $state.raw<LastAct | null>(null);
 	readonly #keys = new ActKeys();
 
-	constructor(private readonly around: Around) {}
+	constructor(private readonly around: Around) {
+		this.sending = new VisitSending(around.line);
+		this.holding = new VisitHolding(around.line);
+	}
 
 	/** What was done or went wrong is over: something else begins. */
 	begin(): void {

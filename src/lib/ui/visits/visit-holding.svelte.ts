@@ -1,11 +1,13 @@
 import { holdMake, type VisitRequest } from '$lib/operations/visits';
 import type { Conflicts } from '$lib/operations/visit-shapes';
-import { perform } from '../parts/saving/ask-server';
 import { waiting } from '../parts/saving/waiting.svelte';
+import type { SchoolLine } from './school-line';
 
 /** A visit that is kept for a family while it says what it is asked. */
 export class VisitHolding {
 	isBusy = $state(false);
+
+	constructor(private readonly line: SchoolLine) {}
 
 	/**
 	 * Keeps the visit; answers what stands in the way. Where nothing is known of it the family goes on all the
@@ -25,7 +27,7 @@ export class VisitHolding {
 			replaces: [...replaces],
 		};
 		try {
-			const outcome = await perform(holdMake, request, { family: familyId });
+			const outcome = await this.line.perform(holdMake, request, { family: familyId });
 			return outcome.ok ? null : outcome;
 		} catch {
 			return null;

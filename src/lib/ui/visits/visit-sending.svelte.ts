@@ -1,8 +1,8 @@
 import { visitBook, visitChange, type MadeVisit } from '$lib/operations/visits';
 import type { OutcomeOf } from '$lib/operations/change';
-import { perform } from '../parts/saving/ask-server';
 import { waiting } from '../parts/saving/waiting.svelte';
 import type { PendingVisit } from './kept-choices';
+import type { SchoolLine } from './school-line';
 import { untilAnswered, type Delay } from './until-answered';
 
 export type VisitOutcome = OutcomeOf<typeof visitBook>;
@@ -15,12 +15,14 @@ export class VisitSending {
 	delay = $state<Delay | null>(null);
 	#goOn: (() => void) | undefined;
 
+	constructor(private readonly line: SchoolLine) {}
+
 	/** Sends what was confirmed; the same again is the same act. Throws what repeating would not help. */
 	async send(pending: PendingVisit): Promise<VisitOutcome> {
 		this.pending = pending;
 		const over = waiting.begin();
 		try {
-			return await untilAnswered(() => ask(pending), {
+			return await untilAnswered(() => this.#ask(pending), {
 				clock: performance,
 				pause: untilOnline,
 				told: (delay) => this.#told(delay),
@@ -41,16 +43,18 @@ export class VisitSending {
 		this.#goOn?.();
 	}
 
+	#ask({ change, input }: PendingVisit): Promise<VisitOutcome> {
+		const family = input.familyId;
+		return change === 'visit.book'
+			? this.line.perform(visitBook, input, { family })
+			: this.line.perform(visitChange, input, { family });
+	}
+
 	#told(delay: Delay): Promise<void> | void {
 		this.delay = delay;
 		if (delay === 'asks') return new Promise((resolve) => (this.#goOn = resolve));
 	}
 }
-
-const ask = (pending: PendingVisit): Promise<VisitOutcome> =>
-	pending.change === 'visit.book'
-		? perform(visitBook, pending.input, { family: pending.input.familyId })
-		: perform(visitChange, pending.input, { family: pending.input.familyId });
 
 /** After so many milliseconds, or when the browser says that there is a network again. */
 const untilOnline = (milliseconds: number): Promise<void> =>

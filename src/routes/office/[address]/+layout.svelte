@@ -112,6 +112,13 @@
 				state: 'done',
 			},
 			{
+				key: 'try',
+				href: `${base}/try`,
+				name: m.station_try(),
+				note: m.station_try_note(),
+				state: 'done',
+			},
+			{
 				key: 'readiness',
 				href: `${base}/readiness`,
 				name: m.station_readiness(),

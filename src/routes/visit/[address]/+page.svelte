@@ -3,13 +3,13 @@
 	import { afterNavigate, pushState, refreshAll, replaceState } from '$app/navigation';
 	import { navigating, page } from '$app/state';
 	import { keptUntil } from '$lib/core/visits/as-kept';
-	import { m } from '$lib/paraglide/messages';
-	import ChairMark from '$lib/ui/parts/chairs/ChairMark.svelte';
 	import { oneAtATime } from '$lib/ui/parts/live/one-at-a-time';
+	import FamilyPage from '$lib/ui/visits/FamilyPage.svelte';
 	import FamilyTabs from '$lib/ui/visits/FamilyTabs.svelte';
 	import FamilyVisit from '$lib/ui/visits/FamilyVisit.svelte';
 	import { forgetVisit, forgetVisits, keepVisit } from '$lib/ui/visits/kept/kept-visits';
 	import { EDITION } from '$lib/ui/visits/kept/kept-visit';
+	import WaysOut from '$lib/ui/visits/WaysOut.svelte';
 	import { addressOf, placeIn, type VisitPlace } from '$lib/ui/visits/visit-step';
 
 	let { data } = $props();
@@ -63,15 +63,10 @@
 
 <svelte:window onpopstate={() => (at = placeIn(new URL(location.href)))} />
 
-<div class="family-page mx-auto flex min-h-dvh max-w-xl flex-col px-5 pb-4">
-	<header class="flex items-center gap-2 py-4 font-display font-semibold text-primary">
-		<ChairMark size={24} />
-		{data.school.name}
-	</header>
-	<p class="without-script mb-4 rounded-box border border-error p-4" role="alert">
-		{m.visit_needs_script()}
-	</p>
-	<FamilyTabs families={data.families} current={data.view.family} />
+<FamilyPage school={data.school.name}>
+	{#snippet tabs()}
+		<FamilyTabs families={data.families} current={data.view.family} />
+	{/snippet}
 	{#key `${data.view.family} ${data.view.conference.id}`}
 		<FamilyVisit
 			loaded={data.view}
@@ -86,36 +81,13 @@
 			{reload}
 		>
 			{#snippet foot()}
-				<footer class="no-print mt-10 flex flex-wrap gap-x-5 border-t border-base-300 pt-2">
-					<a class="way" href="/visit/details?family={data.view.family}">{m.details_title()}</a>
-					<a class="way" href="/?code">{m.leave_phone_other()}</a>
-					<form method="post" action="/visit?/leave" onsubmit={leave}>
-						<button class="way">{m.leave_phone()}</button>
-					</form>
-				</footer>
+				<WaysOut
+					details="/visit/details?family={data.view.family}"
+					otherCode="/?code"
+					leaving="/visit?/leave"
+					onleave={leave}
+				/>
 			{/snippet}
 		</FamilyVisit>
 	{/key}
-</div>
-
-<style>
-	.family-page {
-		overflow-wrap: anywhere;
-	}
-	/* A finger needs 44 px. */
-	.family-page :global(.btn) {
-		block-size: auto;
-		min-block-size: 2.75rem;
-		padding-block: 0.375rem;
-		max-inline-size: 100%;
-		white-space: normal;
-	}
-	.way {
-		min-block-size: 2.75rem;
-		display: inline-flex;
-		align-items: center;
-		font-size: var(--text-small);
-		text-decoration: underline;
-		cursor: pointer;
-	}
-</style>
+</FamilyPage>

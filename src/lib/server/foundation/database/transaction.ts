@@ -44,3 +44,19 @@ async function allowMinutes(tx: Transaction): Promise<void> {
 		set_config('lock_timeout', '60s', true),
 		set_config('idle_in_transaction_session_timeout', '120s', true)`);
 }
+
+/** Reads everything as it is at one moment, in a transaction in which the database refuses to write or to count up. */
+export async function inReadOnly<T>(
+	db: Database,
+	work: (tx: Transaction) => Promise<T>,
+): Promise<T> {
+	try {
+		return await db.transaction(work, {
+			accessMode: 'read only',
+			isolationLevel: 'repeatable read',
+		});
+	} catch (error) {
+		if (tookTooLong(error)) throw new BusyError('it took too long', { cause: error });
+		throw error;
+	}
+}

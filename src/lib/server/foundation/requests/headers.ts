@@ -14,6 +14,9 @@ const HEADERS: Readonly<Record<string, string>> = {
 	'permissions-policy': UNUSED.map((feature) => `${feature}=()`).join(', '),
 };
 
+/** The one page that stands inside another one of ours. */
+const SHOWN_IN_OURS = '/office/[address]/try/page';
+
 /** The headers that every answer bears, by which browsers keep it from others. */
 export const withHeaders: Handle = async ({ event, resolve }) => {
 	const response = await resolve(event);
@@ -24,6 +27,13 @@ export const withHeaders: Handle = async ({ event, resolve }) => {
 		response.headers.set(
 			'content-security-policy',
 			policy.replace(/style-src ([^;]*)/, `style-src $1 '${nonce}'`),
+		);
+	// The office's own page shows it beside the choice of a family; nobody else's page shows anything of ours.
+	const shown = response.headers.get('content-security-policy');
+	if (shown && event.route.id === SHOWN_IN_OURS)
+		response.headers.set(
+			'content-security-policy',
+			shown.replace("frame-ancestors 'none'", "frame-ancestors 'self'"),
 		);
 	// On a family's telephone what is read comes before what makes it move.
 	const files = response.headers.get('link');

@@ -9,6 +9,8 @@ interface Around {
 	readonly family?: () => string;
 	/** Once there is an answer: reads the page again, say. */
 	readonly after?: () => Promise<void>;
+	/** Who is asked; missing: the server. */
+	readonly perform?: typeof perform;
 }
 
 /** A small act: one at a time, with a sentence when nothing is known of it. */
@@ -29,9 +31,9 @@ export class ActOnce {
 		this.isBusy = true;
 		this.problem = '';
 		const over = waiting.begin();
-		const { family, after } = this.around;
+		const { family, after, perform: ask = perform } = this.around;
 		try {
-			const outcome = await perform(change, input, family && { family: family() });
+			const outcome = await ask(change, input, family && { family: family() });
 			await after?.();
 			return outcome;
 		} catch (error) {
