@@ -1,6 +1,7 @@
 import { isSameAsked, type GivenAnswer } from '../questions/booking-question';
 import type { FamilyEnquiry } from '../visits/family-projection';
-import type { Tried, TriedGuest } from './tried';
+import type { TrialFacts } from './trial-facts';
+import { asTried, type Tried, type TriedGuest } from './tried';
 
 /** Keeps what was said; a later word goes before an earlier one. */
 export const keepAnswers = (tried: Tried, said: readonly GivenAnswer[]): Tried => ({
@@ -11,11 +12,15 @@ export const keepAnswers = (tried: Tried, said: readonly GivenAnswer[]): Tried =
 	],
 });
 
-/** Puts a wish on the waiting list, or takes it off. */
-export const playWaiting = (tried: Tried, wish: string, waits: boolean): Tried => ({
-	...tried,
-	waits: { ...tried.waits, [wish]: waits },
-});
+/** Puts a wish on the waiting list, or takes it off; `null`: it is met. */
+export function playWaiting(
+	tried: Tried,
+	wish: string,
+	{ waits, facts }: { readonly waits: boolean; readonly facts: TrialFacts },
+): Tried | null {
+	const isMet = asTried(facts, tried).wishes.some(({ id, placed }) => placed && id === wish);
+	return isMet ? null : { ...tried, waits: { ...tried.waits, [wish]: waits } };
+}
 
 /** Declines what was offered. */
 export const playGiveBack = (tried: Tried, hold: string): Tried => ({

@@ -63,9 +63,9 @@ export function playChange(
 export const playCancel = (tried: Tried, cancel: readonly string[], stage: Stage): PlayOutcome =>
 	play(tried, { ended: cancel, wanted: [] }, [], stage);
 
-/** Takes back the last act on the visit; `null`: it was not the last. */
-export const playUndo = ({ last }: Tried, act: string): Tried | null =>
-	last?.act === act ? last.before : null;
+/** Takes back the last act on the visit, as far as its appointments go; `null`: it was not the last. */
+export const playUndo = ({ last, ...tried }: Tried, act: string): Tried | null =>
+	last?.act === act ? { ...tried, ended: last.ended, made: last.made, last: null } : null;
 
 function asOwn({ places }: FamilyProjection, entry: ShownAppointment): OwnAppointment {
 	const { id, slots, wishes, adults, along } = entry;
@@ -124,7 +124,12 @@ function play(
 		ended: [...new Set([...tried.ended, ...givenUp.filter((id) => own.has(id))])],
 		made: [...tried.made.filter(({ id }) => !givenUp.includes(id)), ...made],
 		givenBack: [...tried.givenBack, ...offers.map(({ id }) => id)],
-		last: { act, before: tried },
+		// Nobody waits for what is booked.
+		waits: {
+			...tried.waits,
+			...Object.fromEntries(made.flatMap(({ wishes }) => wishes.map((id) => [id, false]))),
+		},
+		last: { act, ended: tried.ended, made: tried.made },
 	};
 	return { ok: true, tried: after, appointments: made.map(({ id }) => id), act };
 }

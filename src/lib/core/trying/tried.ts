@@ -26,8 +26,8 @@ export interface Tried {
 	readonly guests: readonly TriedGuest[];
 	/** Ids of guests of the family's whose invitation was taken back. */
 	readonly uninvited: readonly string[];
-	/** The last act on the visit, and what there was before it. */
-	readonly last: { readonly act: string; readonly before: Tried } | null;
+	/** The last act on the visit, and the appointments that there were before it. */
+	readonly last: (Pick<Tried, 'ended' | 'made'> & { readonly act: string }) | null;
 }
 
 export const NOTHING_TRIED: Tried = {
@@ -46,7 +46,6 @@ export const NOTHING_TRIED: Tried = {
 export function asTried({ view, reached }: TrialFacts, tried: Tried): FamilyProjection {
 	const withMade = tried.made.reduce(takingOn, givingUp(view, tried.ended));
 	const wishes = new Set(view.wishes.map(({ id }) => id));
-	const served = new Set(tried.made.flatMap((entry) => entry.wishes));
 	const placed = new Set(tried.made.map(({ place }) => place));
 	const waiting = view.waiting.filter((wish) => tried.waits[wish] !== false);
 	const joined = Object.keys(tried.waits).filter(
@@ -69,7 +68,7 @@ export function asTried({ view, reached }: TrialFacts, tried: Tried): FamilyProj
 				: place,
 		),
 		holds: view.holds.filter(({ id }) => !tried.givenBack.includes(id)),
-		waiting: [...waiting, ...joined].filter((wish) => !served.has(wish)),
+		waiting: [...waiting, ...joined],
 		enquiries: [...tried.enquiries, ...view.enquiries],
 		answers: [
 			...view.answers.filter((answer) => !tried.answers.some((one) => isSameAsked(one, answer))),

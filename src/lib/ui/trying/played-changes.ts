@@ -51,6 +51,8 @@ const visit = (before: Tried, outcome: PlayOutcome): Played<typeof visitBook> =>
 			}
 		: { tried: before, outcome: outcome };
 
+const unknown = { ok: false, reason: 'unknown' } as const;
+
 /** It was done, with what is said of it. */
 const done = <Said extends object>(tried: Tried, said: Said) => ({
 	tried,
@@ -79,10 +81,14 @@ export const playedChanges: ReadonlyMap<AnyChange, Play<AnyChange>> = new Map<
 		done(tried, { hold: { id: newId(), until: now + HELD, keeps: [] } }),
 	),
 	on(holdGiveBack, (tried, { hold }) => done(hold ? playGiveBack(tried, hold) : tried, {})),
-	on(waitingJoin, (tried, { wish }, { newId }) =>
-		done(playWaiting(tried, wish, true), { id: newId() }),
-	),
-	on(waitingLeave, (tried, { wish }) => done(playWaiting(tried, wish, false), {})),
+	on(waitingJoin, (tried, { wish }, { facts, newId }) => {
+		const after = playWaiting(tried, wish, { waits: true, facts });
+		return after ? done(after, { id: newId() }) : { tried, outcome: unknown };
+	}),
+	on(waitingLeave, (tried, { wish }, { facts }) => {
+		const after = playWaiting(tried, wish, { waits: false, facts });
+		return after ? done(after, {}) : { tried, outcome: unknown };
+	}),
 	on(enquiryMake, (tried, { wish }, { now, newId }) =>
 		done(playEnquiry(tried, { id: newId(), wish, askedAt: now }), {}),
 	),

@@ -1,6 +1,6 @@
 import type { AnyChange, InputOf, OutcomeOf } from '$lib/operations/change';
 import type { TrialFacts } from '$lib/core/trying/trial-facts';
-import { asTried, type Tried } from '$lib/core/trying/tried';
+import { asTried, NOTHING_TRIED, type Tried } from '$lib/core/trying/tried';
 import { asOf } from '$lib/core/visits/as-of';
 import type { FamilyProjection } from '$lib/core/visits/family-projection';
 import type { Clock } from '../visits/clock';
@@ -10,7 +10,7 @@ import type { TriedStore } from './tried-store';
 
 /** Stands for the school while a family's page is tried: what is asked for is played on what was read, and nowhere kept. */
 export class TriedSchool implements SchoolLine {
-	#tried = $state.raw<Tried>() as Tried;
+	#tried = $state.raw<Tried>(NOTHING_TRIED);
 	readonly #facts: () => TrialFacts;
 	readonly #clock: Clock;
 	readonly #store: TriedStore;
@@ -19,7 +19,6 @@ export class TriedSchool implements SchoolLine {
 		this.#facts = facts;
 		this.#clock = clock;
 		this.#store = store;
-		this.#tried = store.read();
 	}
 
 	/** The family's page with what was tried on it. */
@@ -27,7 +26,7 @@ export class TriedSchool implements SchoolLine {
 		return asTried(this.#facts(), this.#tried);
 	}
 
-	/** What was tried in another window counts here as well. */
+	/** What was tried before, and in another window, counts here as well. */
 	takeUp(): void {
 		this.#tried = this.#store.read();
 	}

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { untrack } from 'svelte';
+	import { onMount, untrack } from 'svelte';
 	import { afterNavigate, pushState, replaceState } from '$app/navigation';
 	import { page } from '$app/state';
 	import { TriedSchool } from '$lib/ui/trying/tried-school.svelte';
@@ -16,6 +16,8 @@
 		return new TriedStore({ conference: conference.id, family });
 	});
 	const school = new TriedSchool(() => data.facts, clock, store);
+
+	onMount(() => school.takeUp());
 
 	let at = $state.raw(untrack(() => placeIn(page.url)));
 	let router = { starts: () => {} };
