@@ -162,6 +162,8 @@ const ALLOWED: Record<string, readonly Role[]> = {
 	'/office/[address]/open ?/pause': organiser,
 	'/office/[address]/open ?/resume': organiser,
 	'/office/[address]/questions page': office,
+	'/office/[address]/try page': office,
+	'/office/[address]/try/page page': office,
 	'/office/[address]/readiness page': office,
 	'/office/[address]/readiness ?/aside': organiser,
 	'/office/[address]/readiness ?/back': organiser,

@@ -64,8 +64,25 @@ export const playCancel = (tried: Tried, cancel: readonly string[], stage: Stage
 	play(tried, { ended: cancel, wanted: [] }, [], stage);
 
 /** Takes back the last act on the visit, as far as its appointments go; `null`: it was not the last. */
-export const playUndo = ({ last, ...tried }: Tried, act: string): Tried | null =>
-	last?.act === act ? { ...tried, ended: last.ended, made: last.made, last: null } : null;
+export function playUndo(
+	{ last, ...tried }: Tried,
+	act: string,
+	{ facts }: Pick<Stage, 'facts'>,
+): Tried | null {
+	if (last?.act !== act) return null;
+	const { ended, made } = last;
+	const before: Tried = { ...tried, ended, made, last: null };
+	return { ...before, waits: withoutMet(before.waits, asTried(facts, before).appointments) };
+}
+
+/** Nobody waits for what is booked. */
+const withoutMet = (
+	waits: Tried['waits'],
+	booked: readonly ShownAppointment[],
+): Tried['waits'] => ({
+	...waits,
+	...Object.fromEntries(booked.flatMap(({ wishes }) => wishes.map((id) => [id, false]))),
+});
 
 function asOwn({ places }: FamilyProjection, entry: ShownAppointment): OwnAppointment {
 	const { id, slots, wishes, adults, along } = entry;
@@ -124,11 +141,7 @@ function play(
 		ended: [...new Set([...tried.ended, ...givenUp.filter((id) => own.has(id))])],
 		made: [...tried.made.filter(({ id }) => !givenUp.includes(id)), ...made],
 		givenBack: [...tried.givenBack, ...offers.map(({ id }) => id)],
-		// Nobody waits for what is booked.
-		waits: {
-			...tried.waits,
-			...Object.fromEntries(made.flatMap(({ wishes }) => wishes.map((id) => [id, false]))),
-		},
+		waits: withoutMet(tried.waits, made),
 		last: { act, ended: tried.ended, made: tried.made },
 	};
 	return { ok: true, tried: after, appointments: made.map(({ id }) => id), act };

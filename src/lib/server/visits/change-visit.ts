@@ -34,7 +34,7 @@ import {
 import { loadSnapshot } from '../conferences/load-snapshot';
 import type { Transaction } from '../foundation/database/connect';
 import { isLostRace } from '../foundation/database/errors';
-import { appointment, appointmentStudent, waiting } from '../foundation/database/schema';
+import { appointment, appointmentStudent } from '../foundation/database/schema';
 import { performs, type Asked, type Work } from '../foundation/runner/perform';
 import { takeAnswers } from '../questions/take-answers';
 import { readAppointments, stands, type AppointmentState } from './appointment-state';
@@ -43,6 +43,7 @@ import { shareOf } from './family-share';
 import { clearEndedHolds, dropHolds, keptSlots, usedHolds } from './held-claims';
 import { lockFamily, lockSlots } from './lock-visit';
 import { adultOf, isOffice, visitFacts } from './visit-facts';
+import { stopWaiting } from './stop-waiting';
 import { clearAppointments, endAppointment, writeVisit } from './write-visit';
 
 /** Whose visit changes, and what the family says to what it is asked. */
@@ -201,7 +202,7 @@ async function changeInOneStep<Kind extends 'visit.booked' | 'visit.changed' | '
 		setBy: adultOf(actor),
 		appointments: withLabels(family, settled.appointments, wanted),
 	});
-	await stopWaiting(tx, family, wanted);
+	await stopWaiting(tx, wanted);
 	const all = [...new Set([...ids, ...ended])];
 	if (all.length === 0) return { done: { appointments: [], act: null }, act: null };
 	const after = await readAppointments(tx, all);
@@ -239,16 +240,6 @@ const touched = z.array(
 const standingOf = (after: z.infer<typeof touched>): { appointments: string[] } => ({
 	appointments: after.filter(stands).map(({ id }) => id),
 });
-
-/** Nobody waits for what is booked. */
-async function stopWaiting(
-	tx: Transaction,
-	{ waiting: waitsFor }: Pick<FamilyFacts, 'waiting'>,
-	wanted: readonly WantedAppointment[],
-): Promise<void> {
-	const wishes = wanted.flatMap(({ wishes }) => wishes).filter((id) => waitsFor.includes(id));
-	if (wishes.length) await tx.delete(waiting).where(inArray(waiting.wishId, wishes));
-}
 
 /** Appointments that can no longer be changed, by their first slots. */
 function tooLate(

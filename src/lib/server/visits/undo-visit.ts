@@ -37,6 +37,7 @@ import { readFamily } from './family-facts';
 import { shareOf } from './family-share';
 import { isOffice, visitFacts } from './visit-facts';
 import { adultThing, lockFamily, lockSlots } from './lock-visit';
+import { stopWaiting } from './stop-waiting';
 import { clearAppointments, endAppointment, writeClaims } from './write-visit';
 
 /** The kinds of acts on visits that can be taken back. */
@@ -79,6 +80,7 @@ export const undoVisitAct = performs(changesOfVisits.visitUndo).by({
 			if (!kept.has(id) && stands({ standing })) await endAppointment(tx, id, 'cancelled');
 		await clearEnded(tx, clock, before);
 		for (const state of before) await restore(tx, clock, conferenceId, state);
+		await stopWaiting(tx, before.filter(stands));
 		await tx
 			.update(act)
 			.set({ undoneBy: undoing })

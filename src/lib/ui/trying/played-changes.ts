@@ -70,8 +70,8 @@ export const playedChanges: ReadonlyMap<AnyChange, Play<AnyChange>> = new Map<
 		const { outcome, ...played } = visit(tried, playCancel(tried, cancel, stage));
 		return { ...played, outcome: outcome as OutcomeOf<typeof visitCancel> };
 	}),
-	on(visitUndo, (tried, { act }, { newId }) => {
-		const before = playUndo(tried, act);
+	on(visitUndo, (tried, { act }, { facts, newId }) => {
+		const before = playUndo(tried, act, { facts });
 		return before
 			? done(before, { act: newId() })
 			: { tried, outcome: { ok: false as const, reason: 'newer' as const } };

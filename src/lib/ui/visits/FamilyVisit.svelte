@@ -175,7 +175,8 @@
 	$effect(() => {
 		if (step === shown) return;
 		shown = step;
-		void tick().then(() => main?.querySelector('h1')?.focus());
+		// A page beside the one that is used, or behind it, takes nobody away from there.
+		if (document.hasFocus()) void tick().then(() => main?.querySelector('h1')?.focus());
 	});
 
 	function start(next: VisitPlace) {

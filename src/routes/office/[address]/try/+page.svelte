@@ -38,7 +38,10 @@
 <svelte:head><title>{m.station_try()} · {data.conference.name}</title></svelte:head>
 
 <div class="p-6">
-	<h1 class="mb-2 text-hour">{m.try_title()}</h1>
+	<div class="mb-2 flex flex-wrap items-center justify-between gap-3">
+		<h1 class="text-hour">{m.try_title()}</h1>
+		<button type="button" class="btn btn-outline btn-sm" onclick={beginAnew}>{m.try_anew()}</button>
+	</div>
 	<p class="quiet mb-4 max-w-2xl">{m.try_about()}</p>
 	<div class="mb-4 flex flex-wrap items-end gap-x-8 gap-y-3">
 		<div>
@@ -58,9 +61,6 @@
 			zone={data.conference.timeZone}
 			hrefOf={(moment) => `${base}?${query(moment, familyId)}`}
 		/>
-		<button type="button" class="btn btn-outline btn-sm" onclick={beginAnew}>
-			{m.try_anew()}
-		</button>
 	</div>
 	{#key `${here} ${round}`}
 		<Stage page="{base}/page?{here}" />

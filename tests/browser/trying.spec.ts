@@ -1,0 +1,91 @@
+import type { FrameLocator, Page } from '@playwright/test';
+import { wholeDatabaseOf } from '../whole-database';
+import { expect, phone, signIn, test } from './house';
+
+test.use({ demoOf: 'trying', viewport: { width: 1440, height: 1000 } });
+
+const AT = '/office/winter-conferences';
+const shown = (page: Page, which: string): FrameLocator =>
+	page.frameLocator(`iframe[title="${which}"]`);
+
+test('the office books, moves, cancels and waits as a family; nothing is sent, nothing is kept', async ({
+	page: office,
+	browser,
+	demo,
+}) => {
+	await signIn(office, demo);
+	await office.goto(`${demo.origin}${AT}/try`);
+	const onPhone = shown(office, 'On a phone');
+	const wide = shown(office, 'On a wide screen');
+	await expect(onPhone.getByRole('button', { name: /^See \d/ })).toBeVisible();
+	const before = await wholeDatabaseOf(demo.sql);
+	const asked: string[] = [];
+	office.on('request', (request) => {
+		if (request.method() !== 'GET') asked.push(request.url());
+	});
+
+	await onPhone.getByRole('button', { name: /^See \d/ }).click();
+	await onPhone.getByRole('button', { name: /show my visit/i }).click();
+	await onPhone.getByRole('button', { name: 'Take this visit' }).click();
+	await expect(onPhone.getByText(/^Booked\./)).toBeVisible();
+	// The page beside it is the same family's.
+	await expect(wide.locator('.appointment')).toHaveCount(3);
+
+	const first = wide.locator('.appointment').first();
+	const time = await first.locator('time').first().textContent();
+	await first.getByRole('button').first().click();
+	await wide.getByRole('button', { name: 'Move' }).click();
+	await wide.getByRole('radio').first().check({ force: true });
+	await wide.getByRole('button', { name: /^Move/ }).last().click();
+	await expect(wide.getByText(/^Moved\./)).toBeVisible();
+	await expect(onPhone.locator('.appointment')).toHaveCount(3);
+
+	await wide.getByRole('button', { name: 'Undo' }).click();
+	await expect(first.locator('time').first()).toHaveText(time!);
+	await wide.getByRole('button', { name: 'Cancel the whole visit' }).click();
+	await wide.getByRole('button', { name: 'Yes, cancel' }).click();
+	await expect(onPhone.locator('.appointment')).toHaveCount(0);
+
+	// What would lead away is stopped, and says so.
+	await onPhone.getByRole('link', { name: 'Your details and this link' }).click();
+	await expect(onPhone.getByText(/^That would lead away/)).toBeVisible();
+
+	expect(asked).toEqual([]);
+	expect(await wholeDatabaseOf(demo.sql)).toEqual(before);
+
+	// A family that books meanwhile is in nobody's way.
+	const family = await phone(browser, demo.families.Gulzar);
+	await expect(family.getByRole('button', { name: /^See / })).toBeVisible();
+	await family.context().close();
+});
+
+test('it shows each moment, and any family by its name', async ({ page: office, demo }) => {
+	await signIn(office, demo);
+	await office.goto(`${demo.origin}${AT}/try`);
+	const onPhone = shown(office, 'On a phone');
+	await office.getByRole('link', { name: /^Before it opens/ }).click();
+	await expect(onPhone.getByText(/^Booking opens/)).toBeVisible();
+	await office.getByRole('link', { name: /^While it is open/ }).click();
+	await expect(onPhone.getByRole('button', { name: /^See \d/ })).toBeVisible();
+
+	await office.getByRole('combobox', { name: 'Try it as one of your families' }).fill('adeyemi');
+	await office.getByRole('option').first().click();
+	await expect(onPhone.getByText('Whom would you like to see?')).toBeVisible();
+	await office.getByRole('link', { name: 'Back to the made-up family' }).click();
+	await expect(onPhone.getByText('Robin')).toBeVisible();
+});
+
+test('no other page of the office stands in a frame, and none of another site’s', async ({
+	page: office,
+	demo,
+}) => {
+	await signIn(office, demo);
+	for (const [address, policy] of [
+		[`${AT}/try/page`, "frame-ancestors 'self'"],
+		[`${AT}/try`, "frame-ancestors 'none'"],
+		[`${AT}/floor`, "frame-ancestors 'none'"],
+	] as const) {
+		const answer = await office.request.get(`${demo.origin}${address}`);
+		expect(answer.headers()['content-security-policy']).toContain(policy);
+	}
+});
