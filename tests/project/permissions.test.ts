@@ -161,6 +161,7 @@ const ALLOWED: Record<string, readonly Role[]> = {
 	'/office/[address]/open ?/withdraw': organiser,
 	'/office/[address]/open ?/pause': organiser,
 	'/office/[address]/open ?/resume': organiser,
+	'/office/[address]/open ?/remove': organiser,
 	'/office/[address]/questions page': office,
 	'/office/[address]/try page': office,
 	'/office/[address]/try/page page': office,

@@ -12,6 +12,7 @@ export type ActKind =
 	| 'conference.paused'
 	| 'conference.resumed'
 	| 'conference.copied'
+	| 'conference.removed'
 	| 'conference.taken-in'
 	| 'desks.changed'
 	| 'desk.kept'

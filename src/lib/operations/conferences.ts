@@ -151,6 +151,23 @@ export const conferenceWithdraw = change({
 	leaves: ['conference.withdrawn'],
 });
 
+/** Removes a conference for good. */
+export const conferenceRemove = change({
+	name: 'conference.remove',
+	may: 'conference.publish',
+	input: z.object({
+		conferenceId: id,
+		/** Its name, where families have booked. */
+		name: z.string().check(z.maxLength(500)),
+	}),
+	/** How many families have booked. */
+	refusal: z.discriminatedUnion('reason', [
+		z.object({ reason: z.literal('unknown') }),
+		z.object({ reason: z.enum(['name-wanted', 'another-name']), booked: z.number() }),
+	]),
+	leaves: ['conference.removed'],
+});
+
 /** What is to be different: some of the rules, and how single desks take appointments. */
 export interface RulesRequest {
 	readonly conferenceId: string;

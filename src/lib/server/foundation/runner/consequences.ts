@@ -94,6 +94,7 @@ export const consequences: Readonly<Record<ActKind, Consequences>> = {
 
 	'conference.created': NOTHING,
 	'conference.copied': NOTHING,
+	'conference.removed': NOTHING,
 	'conference.taken-in': NOTHING,
 	'conference.changed': { ...SET_UP, tells: [OF_HOURS] },
 	'conference.published': { ...SET_UP, wishes: true },

@@ -8,6 +8,7 @@ import {
 	resumeConference,
 	withdrawConference,
 } from '$lib/server/conferences/change-conference';
+import { removeConference } from '$lib/server/conferences/remove-conference';
 import { conferenceAt } from '$lib/server/conferences/read-conference';
 import { whoHasBooked } from '$lib/server/conferences/who-has-booked';
 import { accountFor } from '$lib/server/foundation/requests/account-for';
@@ -73,4 +74,14 @@ export const actions: Actions = {
 	},
 	pause: formAction(pauseConference, { given, refused: {} }),
 	resume: formAction(resumeConference, { given, refused: {} }),
+	remove: formAction(removeConference, {
+		given,
+		refused: {
+			unknown: () => m.error_not_found(),
+			'name-wanted': ({ booked }) => m.remove_name_wanted({ count: booked }),
+			'another-name': () => m.remove_another_name(),
+		},
+		beside: { 'name-wanted': 'name', 'another-name': 'name' },
+		done: () => redirect(303, '/office'),
+	}),
 };

@@ -3,6 +3,7 @@
 	import { m } from '$lib/paraglide/messages';
 	import { momentText } from '$lib/ui/parts/format/when';
 	import { phaseText } from '$lib/ui/conferences/phase-text';
+	import RemoveForm from '$lib/ui/conferences/RemoveForm.svelte';
 	import PauseForm from '$lib/ui/conferences/PauseForm.svelte';
 	import { namesText } from '$lib/ui/readiness/finding-text';
 
@@ -93,4 +94,5 @@
 			<p class="quiet mt-2 text-small">{m.open_publish_about()}</p>
 		</form>
 	{/if}
+	<RemoveForm faults={form && 'faults' in form ? form.faults?.['name'] : undefined} />
 </div>
