@@ -164,6 +164,8 @@ const ALLOWED: Record<string, readonly Role[]> = {
 	'/office/[address]/open ?/remove': organiser,
 	'/office/[address]/questions page': office,
 	'/office/[address]/try page': office,
+	'/office/[address]/try ?/begin': organiser,
+	'/office/[address]/try ?/end': organiser,
 	'/office/[address]/try/page page': office,
 	'/office/[address]/readiness page': office,
 	'/office/[address]/readiness ?/aside': organiser,

@@ -13,6 +13,8 @@ export type ActKind =
 	| 'conference.resumed'
 	| 'conference.copied'
 	| 'conference.removed'
+	| 'trial.begun'
+	| 'trial.ended'
 	| 'conference.taken-in'
 	| 'desks.changed'
 	| 'desk.kept'

@@ -124,6 +124,8 @@ export const conferencePublish = change({
 		/** Digests of what readiness finds now: whatever is found later is new. */
 		known: z.optional(z.array(z.string())),
 	}),
+	/** Colleagues are still trying it: what they booked is wiped first. */
+	refusal: reasons('trial-runs'),
 	leaves: ['conference.published'],
 });
 

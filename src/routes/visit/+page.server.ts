@@ -1,5 +1,10 @@
 import { redirect } from '@sveltejs/kit';
-import { listConferences, visibleConferences } from '$lib/server/conferences/read-conference';
+import {
+	conferenceWithId,
+	listConferences,
+	visibleConferences,
+} from '$lib/server/conferences/read-conference';
+import { triedBy } from '$lib/server/conferences/is-on-trial';
 import { forgetFamilies } from '$lib/server/foundation/requests/cookies';
 import { readSchool } from '$lib/server/register/school';
 import { takenBackWithVisit } from '$lib/server/visits/whose-visit';
@@ -10,8 +15,11 @@ export const load: PageServerLoad = async ({ locals, url }) => {
 	const { app, adult } = locals;
 	if (!adult) return wrongLink(app);
 	const [conference] = await visibleConferences(app.db, app.clock.now());
+	const tried = await triedBy(app.db, adult.families);
 	const shown =
-		conference ?? (await takenBackWithVisit(app.db, await listConferences(app.db), adult.families));
+		(tried && (await conferenceWithId(app.db, tried))) ??
+		conference ??
+		(await takenBackWithVisit(app.db, await listConferences(app.db), adult.families));
 	// Of several families on one phone it is the one whose link was opened.
 	const several = new Set(locals.adults.flatMap(({ families }) => families)).size > 1;
 	if (shown) redirect(303, `/visit/${shown.address}${several ? url.search : ''}`);

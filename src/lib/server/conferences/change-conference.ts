@@ -11,6 +11,8 @@ import { conference } from '../foundation/database/schema';
 import { newId } from '../foundation/identifiers';
 import { performs } from '../foundation/runner/perform';
 import { freeAddress } from './free-address';
+import { isOnTrial } from './is-on-trial';
+import { lockConference } from './lock-conference';
 import { columnsOf } from './save-basics';
 
 /** Creates a conference that is being prepared. Its address follows from its name. */
@@ -44,6 +46,8 @@ export const createConference = performs(conferenceCreate).by({
 /** Opens the conference to its families: wishes are derived, links begin to show it. */
 export const publishConference = performs(conferencePublish).by({
 	async work({ tx, clock, input: { conferenceId, known } }) {
+		await lockConference(tx, conferenceId);
+		if (await isOnTrial(tx, conferenceId)) return { refused: { reason: 'trial-runs' } };
 		const published = await tx
 			.update(conference)
 			.set({ publishedAt: clock.now(), withdrawnAt: null, knownFindings: known ?? null })

@@ -5,6 +5,7 @@ import type { Transaction } from '../foundation/database/connect';
 import { appointment, conference } from '../foundation/database/schema';
 import { performs } from '../foundation/runner/perform';
 import { removeBookings } from './remove-bookings';
+import { wipeTrial } from './wipe-trial';
 
 /**
  * Removes a conference with all that belongs to it. Once families have booked, its name has to be said: what they
@@ -19,6 +20,7 @@ export const removeConference = performs(conferenceRemove).by({
 			.where(eq(conference.id, conferenceId))
 			.for('update');
 		if (!known) return { refused: { reason: 'unknown' } };
+		await wipeTrial(tx, conferenceId);
 		const booked = await familiesWithVisit(tx, conferenceId);
 		if (booked > 0 && !isSameName(name, known.name))
 			return { refused: { reason: name.trim() ? 'another-name' : 'name-wanted', booked } };

@@ -3,6 +3,7 @@ import type { Actor } from '../../core/permissions/may';
 import type { Database, Reader, Transaction } from '../foundation/database/connect';
 import { adult, family, familyAdult, invitation, person } from '../foundation/database/schema';
 import { newId } from '../foundation/identifiers';
+import { isAround } from '../register/around';
 import type { Clock } from '../foundation/clock';
 import type { Ground } from '../live/open-streams';
 import { codeVersion, familiesWithWithdrawnRights, ownerOfCode, type CodeOwner } from './codes';
@@ -31,13 +32,13 @@ async function invited(db: Reader, id: string): Promise<Known | null> {
 		.leftJoin(person, eq(person.id, invitation.personId))
 		.leftJoin(adult, eq(adult.id, invitation.adultId))
 		.leftJoin(familyAdult, eq(familyAdult.adultId, adult.id))
-		.leftJoin(family, and(eq(family.id, familyAdult.familyId), isNull(family.leftAt)))
+		.leftJoin(family, and(eq(family.id, familyAdult.familyId), isAround(family)))
 		.where(
 			and(
 				eq(invitation.id, id),
 				isNull(invitation.revokedAt),
 				isNull(person.leftAt),
-				isNull(adult.leftAt),
+				isAround(adult),
 			),
 		)
 		.orderBy(family.id);

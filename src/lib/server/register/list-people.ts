@@ -74,6 +74,9 @@ const pageSorts: Sorts = {
 const isHere = (table: SQL, { gone }: ListQuery): SQL =>
 	gone ? sql`${table}.left_at is not null` : sql`${table}.left_at is null`;
 
+/** Nobody who is made up for a trial run. */
+const isOfSchool = (table: SQL): SQL => sql`${table}.trial_of is null`;
+
 function orderOf(sorts: Sorts, { sort, descending }: ListQuery): SQL {
 	const columns = (sorts[sort] ?? []).map((column) =>
 		descending ? sql`${column} desc nulls last` : sql`${column} asc nulls last`,
@@ -139,7 +142,7 @@ export async function listStudents(
 		left join lateral (select class.label from enrolment
 			join class on class.id = class_id join school on school.school_year = class.school_year
 			where student_id = student.id and home limit 1) home on true
-		where ${and(isHere(sql`student`, query), everyWordIn(sql`student.search`, query.find))}
+		where ${and(isHere(sql`student`, query), isOfSchool(sql`student`), everyWordIn(sql`student.search`, query.find))}
 		order by ${orderOf(studentSorts, query)}, student.id ${pageWindow(query)}`,
 	);
 	return pageOf<StudentLine>(rows, query);
@@ -173,7 +176,7 @@ export async function listRegisterFamilies(
 			select family.*, (select count(*) from family_student where family_id = family.id) as students,
 				count(*) over ()::int as total
 			from family
-			where ${and(isHere(sql`family`, query), familiesWithEveryWord(query.find))}
+			where ${and(isHere(sql`family`, query), isOfSchool(sql`family`), familiesWithEveryWord(query.find))}
 			order by ${orderOf(familySorts, query)} ${pageWindow(query)}
 		) page
 		order by ${orderOf(pageSorts, query)}`,

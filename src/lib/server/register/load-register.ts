@@ -1,4 +1,4 @@
-import { eq } from 'drizzle-orm';
+import { eq, isNull } from 'drizzle-orm';
 import { groupBy } from '../../core/group-by';
 import type { RegisterState } from '../../core/register/register-state';
 import type { Reader } from '../foundation/database/connect';
@@ -31,9 +31,9 @@ export async function loadRegister(db: Reader): Promise<RegisterState> {
 		homes,
 	] = await Promise.all([
 		db.select().from(person).orderBy(person.id),
-		db.select().from(student).orderBy(student.id),
-		db.select().from(adult).orderBy(adult.id),
-		db.select().from(family).orderBy(family.id),
+		db.select().from(student).where(isNull(student.trialOf)).orderBy(student.id),
+		db.select().from(adult).where(isNull(adult.trialOf)).orderBy(adult.id),
+		db.select().from(family).where(isNull(family.trialOf)).orderBy(family.id),
 		db.select().from(schoolClass).where(thisYear).orderBy(schoolClass.id),
 		db
 			.select({

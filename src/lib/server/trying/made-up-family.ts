@@ -14,9 +14,14 @@ export const MADE_UP = triedId('family');
 
 /**
  * A family that does not exist, with three children in different year groups as far as there are any, each with
- * the meetings that somebody of that year group has. `null` while nobody at all has any.
+ * the meetings that somebody of that year group has; in another turn those of somebody else. `null` while nobody
+ * at all has any.
  */
-export async function madeUpFamily(db: Reader, conferenceId: string): Promise<FamilyFacts | null> {
+export async function madeUpFamily(
+	db: Reader,
+	conferenceId: string,
+	turn = 0,
+): Promise<FamilyFacts | null> {
 	const offered = await wantedWishes(db, conferenceId);
 	const meetings = [...groupBy(offered, ({ familyId, studentId }) => `${familyId} ${studentId}`)];
 	const most = meetings
@@ -36,10 +41,13 @@ export async function madeUpFamily(db: Reader, conferenceId: string): Promise<Fa
 	const known = new Map(students.map((row) => [row.id, row]));
 	const yearOf = (wishes: (typeof most)[number]) => known.get(wishes[0]!.studentId)!.yearGroup;
 	const years = [...groupBy(most, yearOf)].sort(([a], [b]) => a.localeCompare(b, 'en', NUMERIC));
-	const chosen = spread(years.length >= CHILDREN.length ? years.map(([, of]) => of[0]!) : most);
+	const chosen = spread(
+		years.length >= CHILDREN.length ? years.map(([, of]) => of[turn % of.length]!) : most,
+	);
 	const adult = triedId('adult');
 	return {
 		id: MADE_UP,
+		trialOf: null,
 		needs: { stepFree: false, interpreter: null },
 		adults: [{ id: adult, personId: null, givenName: 'Jo', familyName: null }],
 		rights: [],

@@ -42,6 +42,7 @@ import { readFamily, type FamilyFacts } from './family-facts';
 import { shareOf } from './family-share';
 import { clearEndedHolds, dropHolds, keptSlots, usedHolds } from './held-claims';
 import { lockFamily, lockSlots } from './lock-visit';
+import { openedTo } from './opened-to';
 import { adultOf, isOffice, visitFacts } from './visit-facts';
 import { stopWaiting } from './stop-waiting';
 import { clearAppointments, endAppointment, writeVisit } from './write-visit';
@@ -149,8 +150,8 @@ async function changeInOneStep<Kind extends 'visit.booked' | 'visit.changed' | '
 	differenceFrom: Difference,
 ): Promise<Work<MadeVisit, Conflicts | AnswersWanted, Kind>> {
 	const now = clock.now();
-	const snapshot = await loadSnapshot(tx, conferenceId);
 	const family = await readFamily(tx, conferenceId, familyId);
+	const snapshot = openedTo(family, await loadSnapshot(tx, conferenceId));
 	const share = shareOf(actor, family);
 	const { ended, wanted } = differenceFrom(
 		withModes(snapshot, share.changeable),

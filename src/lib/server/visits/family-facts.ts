@@ -4,6 +4,7 @@ import type { WishToSettle, VisitFacts } from '../../core/visits/settle-visit';
 import { rowsOf } from '../foundation/database/rows-of';
 import type { Reader } from '../foundation/database/connect';
 import type { adult, hold, student, wish } from '../foundation/database/schema';
+import { aroundHere } from '../register/around';
 import { homeLabel } from '../register/class-labels';
 import { presences, type Presence } from '../safety/kept-apart';
 import { statesOfAppointments, type AppointmentState } from './appointment-state';
@@ -30,6 +31,8 @@ export type HoldRow = typeof hold.$inferSelect;
 export interface FamilyFacts {
 	readonly id: string;
 	readonly needs: VisitFacts['needs'];
+	/** The conference for whose trial run it is made up; `null`: it is a family of the school. */
+	readonly trialOf: string | null;
 	readonly adults: readonly FamilyAdultRow[];
 	/** What was withdrawn from its adults. */
 	readonly rights: readonly WithdrawnRight[];
@@ -79,9 +82,10 @@ export async function readFamily(
 		sql<Row>`
 		with present as (
 			select adult.* from family_adult join adult on adult.id = adult_id
-			where family_adult.family_id = ${familyId} and left_at is null
+			where family_adult.family_id = ${familyId} and ${aroundHere}
 		)
 		select json_build_object('stepFree', step_free, 'interpreter', interpreter) as needs,
+			trial_of as "trialOf",
 			(select coalesce(json_agg(json_build_object('id', id, 'personId', person_id,
 				'givenName', given_name, 'familyName', family_name) order by id), '[]')
 				from present) as adults,
@@ -91,7 +95,7 @@ export async function readFamily(
 			(select coalesce(json_agg(json_build_object('id', student.id, 'givenName', given_name,
 				'familyName', family_name, 'yearGroup', year_group, 'label', ${homeLabel})
 				order by student.id), '[]')
-				from family_student join student on student.id = student_id and left_at is null
+				from family_student join student on student.id = student_id and ${aroundHere}
 				where family_student.family_id = ${familyId}) as students,
 			(select coalesce(json_agg(json_build_object('id', id, 'student', student_id,
 				'length', length, 'weight', weight, 'must', must, 'optional', optional,

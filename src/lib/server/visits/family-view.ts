@@ -32,6 +32,7 @@ import { substitutesOf } from '../desks/named-substitutes';
 import { doorOf } from './door-of';
 import { enquiriesOf } from './enquiries';
 import { guestsAt } from './guests';
+import { openedTo } from './opened-to';
 import { questionsAt } from '../../core/questions/asked-questions';
 import { answersOf } from '../questions/answers-of';
 import { revisionOf } from './revision-of';
@@ -49,8 +50,8 @@ export async function familyView(
 ): Promise<FamilyProjection> {
 	if (!may(actor, 'visit.see', { family: familyId })) throw new ForbiddenError();
 	const { db } = app;
-	const snapshot = await loadSnapshot(db, conferenceId);
 	const family = await readFamily(db, conferenceId, familyId);
+	const snapshot = openedTo(family, await loadSnapshot(db, conferenceId));
 	return projectionFor(app, actor, { snapshot, family, now: app.clock.now(), choices });
 }
 

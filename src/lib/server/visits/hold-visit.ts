@@ -25,6 +25,7 @@ import { readFamily, type FamilyFacts, type HoldRow } from './family-facts';
 import { holderFor, shareOf } from './family-share';
 import { clearEndedHolds, dropHolds, keptSlots } from './held-claims';
 import { lockFamily, lockSlots } from './lock-visit';
+import { openedTo } from './opened-to';
 import { isOffice, visitFacts } from './visit-facts';
 import { writeClaims } from './write-visit';
 
@@ -180,7 +181,8 @@ export async function readForVisit(
 	{ conferenceId, familyId }: WhoseVisit,
 ): Promise<{ now: number; snapshot: ConferenceSnapshot; family: FamilyFacts }> {
 	const family = await readFamily(tx, conferenceId, familyId);
-	return { now: clock.now(), snapshot: await loadSnapshot(tx, conferenceId), family };
+	const snapshot = openedTo(family, await loadSnapshot(tx, conferenceId));
+	return { now: clock.now(), snapshot, family };
 }
 
 /** Writes a hold with its claims. */

@@ -37,6 +37,7 @@ import { readFamily } from './family-facts';
 import { shareOf } from './family-share';
 import { isOffice, visitFacts } from './visit-facts';
 import { adultThing, lockFamily, lockSlots } from './lock-visit';
+import { openedTo } from './opened-to';
 import { stopWaiting } from './stop-waiting';
 import { clearAppointments, endAppointment, writeClaims } from './write-visit';
 
@@ -155,9 +156,9 @@ async function againstRules(
 ): Promise<'taken' | 'not-allowed' | null> {
 	const wanted = before.filter(stands);
 	if (wanted.length === 0) return null;
-	const snapshot = await loadSnapshot(tx, conferenceId);
-	const { places } = indexOf(snapshot);
 	const family = await readFamily(tx, conferenceId, wanted[0]!.family);
+	const snapshot = openedTo(family, await loadSnapshot(tx, conferenceId));
+	const { places } = indexOf(snapshot);
 	const facts = await visitFacts(tx, {
 		snapshot,
 		family,

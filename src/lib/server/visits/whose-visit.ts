@@ -2,6 +2,7 @@ import { and, eq, inArray } from 'drizzle-orm';
 import type { Actor } from '../../core/permissions/may';
 import type { App } from '../app';
 import { conferenceAt, isVisible, type ConferenceRow } from '../conferences/read-conference';
+import { triedBy } from '../conferences/is-on-trial';
 import type { Reader } from '../foundation/database/connect';
 import { appointment } from '../foundation/database/schema';
 import { wrongLink } from '../invitations/wrong-link';
@@ -28,10 +29,18 @@ export async function visitOf<A extends Adult>(
 	const wanted = url.searchParams.get('family');
 	const family = adult?.families.find((id) => id === wanted) ?? adult?.families[0];
 	if (!adult || !conference || family === undefined) return wrongLink(app);
-	if (!isVisible(conference) && !(await hasBooked(app.db, conference.id, adult.families)))
+	if (!isVisible(conference) && !(await isTheirs(app.db, conference.id, adult.families)))
 		return wrongLink(app);
 	return { adult, conference, family };
 }
+
+/** Whether one of the families has something booked there, or tries it before others see it. */
+const isTheirs = async (
+	db: Reader,
+	conferenceId: string,
+	families: readonly string[],
+): Promise<boolean> =>
+	(await triedBy(db, families)) === conferenceId || hasBooked(db, conferenceId, families);
 
 async function hasBooked(
 	db: Reader,

@@ -1,6 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { may } from '$lib/core/permissions/may';
 import { m } from '$lib/paraglide/messages';
+import { triedBy } from '$lib/server/conferences/is-on-trial';
 import { conferenceWithId, isVisible } from '$lib/server/conferences/read-conference';
 import { visitorsByCookie, type Visitor } from '$lib/server/invitations/visitors';
 import { seatEventStream } from '$lib/server/live/event-stream';
@@ -18,7 +19,7 @@ export const GET: RequestHandler = async (event) => {
 	const conference = await conferenceWithId(app.db, event.params.conference);
 	const listener = listenerOf(event);
 	if (!conference || !listener) error(404, m.error_not_found());
-	if (listener.audience.kind !== 'office' && !isVisible(conference))
+	if (!isVisible(conference) && !(await mayHearUnseen(event, listener, conference.id)))
 		error(404, m.error_not_found());
 	const refusal = app.live.streams.refusal(listener.ticket);
 	if (refusal)
@@ -32,6 +33,15 @@ export const GET: RequestHandler = async (event) => {
 		now: app.clock.now(),
 	});
 };
+
+/** The office hears of every conference, and whoever tries one of that. */
+const mayHearUnseen = async (
+	{ locals }: RequestEvent,
+	{ audience }: Listener,
+	conferenceId: string,
+): Promise<boolean> =>
+	audience.kind === 'office' ||
+	(audience.kind === 'adult' && (await triedBy(locals.app.db, [audience.family])) === conferenceId);
 
 interface Listener {
 	readonly audience: Audience;

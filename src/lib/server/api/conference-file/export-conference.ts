@@ -73,18 +73,22 @@ async function rowsOf(db: Reader, name: FileTable, condition: SQL): Promise<File
 function conditionsFor(db: Reader, id: string): Record<FileTable, SQL> {
 	const desks = db.select({ id: desk.id }).from(desk).where(eq(desk.conferenceId, id));
 	const own = db.select({ id: series.id }).from(series).where(inArray(series.deskId, desks));
-	const appointments = db
-		.select({ id: appointment.id })
-		.from(appointment)
-		.where(eq(appointment.conferenceId, id));
-	const wishes = db.select({ id: wish.id }).from(wish).where(eq(wish.conferenceId, id));
+	const tried = sql`(select id from family where trial_of = ${id})`;
+	const ofAppointments = and(
+		eq(appointment.conferenceId, id),
+		sql`${appointment.familyId} not in ${tried}`,
+	)!;
+	const ofWishes = and(eq(wish.conferenceId, id), sql`${wish.familyId} not in ${tried}`)!;
+	const appointments = db.select({ id: appointment.id }).from(appointment).where(ofAppointments);
+	const wishes = db.select({ id: wish.id }).from(wish).where(ofWishes);
 	const questions = sql`(select id from question where conference_id = ${id})`;
 	const families = sql`(
-		select family_id from wish where conference_id = ${id}
-		union select family_id from appointment where conference_id = ${id})`;
+		select family_id from (select family_id from wish where conference_id = ${id}
+			union select family_id from appointment where conference_id = ${id}) as known
+		where family_id not in ${tried})`;
 	const students = sql`(
 		select student_id from family_student where family_id in ${families}
-		union select student_id from wish where conference_id = ${id}
+		union select student_id from wish where id in ${wishes}
 		union select student_id from appointment_student where appointment_id in ${appointments})`;
 	const adults = sql`(
 		select adult_id from family_adult where family_id in ${families}
@@ -145,13 +149,13 @@ function conditionsFor(db: Reader, id: string): Record<FileTable, SQL> {
 		seriesPlaces: sql`series_id in ${own}`,
 		sittings: inArray(sitting.deskId, desks),
 		slots: inArray(slot.deskId, desks),
-		wishes: eq(wish.conferenceId, id),
+		wishes: ofWishes,
 		wishDesks: sql`wish_id in ${wishes}`,
 		questions: sql`conference_id = ${id}`,
 		questionDesks: sql`question_id in ${questions}`,
 		// What is one adult's alone says that something is withdrawn in the family.
 		answers: sql`question_id in ${questions} and holder_id is null`,
-		appointments: eq(appointment.conferenceId, id),
+		appointments: ofAppointments,
 		takenSlots: sql`appointment_id in ${appointments}`,
 		appointmentStudents: sql`appointment_id in ${appointments}`,
 		appointmentWishes: sql`appointment_id in ${appointments}`,

@@ -36,16 +36,17 @@ import {
 /**
  * What a conference file holds, table by table, in an order in which each refers to earlier ones only.
  * `shared`: other conferences have it as well; what is there already under the same identifier stays.
- * Left out are accounts and ways in, what few may know, and holds, which end by themselves.
+ * Left out are accounts and ways in, what few may know, whoever is made up for a trial run, and holds, which end by
+ * themselves.
  */
 export const fileTables = {
 	people: { table: person, shared: true, without: ['accountId', 'told'] },
 	classes: { table: schoolClass, shared: true },
 	classTeachers: { table: classTeacher, shared: true },
-	students: { table: student, shared: true },
+	students: { table: student, shared: true, without: ['trialOf'] },
 	enrolments: { table: enrolment, shared: true },
-	families: { table: family, shared: true },
-	adults: { table: adult, shared: true, without: ['emailWanted', 'emailWantedAt'] },
+	families: { table: family, shared: true, without: ['trialOf'] },
+	adults: { table: adult, shared: true, without: ['emailWanted', 'emailWantedAt', 'trialOf'] },
 	familyAdults: { table: familyAdult, shared: true },
 	familyStudents: { table: familyStudent, shared: true },
 	meetingExceptions: { table: meetingException, shared: true },

@@ -95,6 +95,8 @@ export const consequences: Readonly<Record<ActKind, Consequences>> = {
 	'conference.created': NOTHING,
 	'conference.copied': NOTHING,
 	'conference.removed': NOTHING,
+	'trial.begun': { ...NOTHING, tells: [{ kind: 'invited', whom: 'listed' }] },
+	'trial.ended': { concerns: 'its-conference', pages: true, waitingList: true },
 	'conference.taken-in': NOTHING,
 	'conference.changed': { ...SET_UP, tells: [OF_HOURS] },
 	'conference.published': { ...SET_UP, wishes: true },

@@ -11,6 +11,7 @@ import {
 	guest,
 	hold,
 } from '../../foundation/database/schema';
+import { isAround } from '../../register/around';
 import type { Tells } from '../../foundation/runner/consequences';
 import {
 	answeredEnquiry,
@@ -79,7 +80,7 @@ export async function adultsOf(tx: Reader, familyId: string | null): Promise<Rec
 	const rows = await tx
 		.select({ adultId: adult.id })
 		.from(familyAdult)
-		.innerJoin(adult, and(eq(adult.id, familyAdult.adultId), isNull(adult.leftAt)))
+		.innerJoin(adult, and(eq(adult.id, familyAdult.adultId), isAround(adult)))
 		.where(eq(familyAdult.familyId, familyId))
 		.orderBy(adult.id);
 	return rows.map(({ adultId }) => ({ familyId, adultId }));
@@ -137,7 +138,7 @@ async function visitorsOf(
 		.selectDistinct({ familyId: familyAdult.familyId, adultId: adult.id })
 		.from(appointment)
 		.innerJoin(familyAdult, eq(familyAdult.familyId, appointment.familyId))
-		.innerJoin(adult, and(eq(adult.id, familyAdult.adultId), isNull(adult.leftAt)))
+		.innerJoin(adult, and(eq(adult.id, familyAdult.adultId), isAround(adult)))
 		.where(inArray(appointment.id, [...appointments]))
 		.orderBy(adult.id);
 }

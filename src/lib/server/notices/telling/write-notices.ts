@@ -10,12 +10,22 @@ import { act, notice } from '../../foundation/database/schema';
 import { newId } from '../../foundation/identifiers';
 import type { Tells } from '../../foundation/runner/consequences';
 import type { DoneAct } from '../../foundation/runner/record-act';
+import { triedBy } from '../../conferences/is-on-trial';
+import { touchedFamily } from './facts-of-acts';
 import type { Recipient } from './finding';
 import { recipientsOf } from './recipients';
 import { readTelling } from './telling';
 
 /** Somebody who sets up desks tries this and that: what stands after so long without a change is told; milliseconds. */
 const UNTIL_IT_IS_MADE = 2 * MINUTE;
+
+/** Those of the school who are told of what families do: not of what a colleague tries. */
+const TO_THE_SCHOOL: ReadonlySet<Tells['whom']> = new Set(['receivers', 'asked-for']);
+
+const isOfTrial = async (tx: Transaction, act: KnownAct): Promise<boolean> => {
+	const family = touchedFamily(act);
+	return family !== null && (await triedBy(tx, [family])) !== null;
+};
 
 type KnownAct = DoneAct & { readonly id: string };
 
@@ -35,7 +45,9 @@ export async function writeNotices(
 	const telling = done.conferenceId ? await readTelling(tx, done.conferenceId) : null;
 	const told = new Set<string>();
 	const rows = [];
+	const isTried = await isOfTrial(tx, done);
 	for (const { kind, whom, isHeldBack, isInTheMaking } of tells) {
+		if (isTried && TO_THE_SCHOOL.has(whom)) continue;
 		const isOwn = actor.kind === 'adult' && isHeldBack === true;
 		const pause = isInTheMaking ? UNTIL_IT_IS_MADE : isOwn ? TAKEN_BACK_WITHIN : 0;
 		const due = clock.now() + pause;

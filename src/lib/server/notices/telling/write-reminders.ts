@@ -10,6 +10,7 @@ import {
 	familyAdult,
 	notice,
 } from '../../foundation/database/schema';
+import { isAround } from '../../register/around';
 import { writeOnce } from './write-once';
 
 const HOUR = 60 * MINUTE;
@@ -88,7 +89,7 @@ async function write(
 	const adults = await db
 		.select({ familyId: familyAdult.familyId, adultId: adult.id })
 		.from(familyAdult)
-		.innerJoin(adult, and(eq(adult.id, familyAdult.adultId), isNull(adult.leftAt)))
+		.innerJoin(adult, and(eq(adult.id, familyAdult.adultId), isAround(adult)))
 		.where(
 			inArray(
 				familyAdult.familyId,

@@ -1,4 +1,5 @@
-import { eq } from 'drizzle-orm';
+import { and, eq } from 'drizzle-orm';
+import { m } from '$lib/paraglide/messages';
 import { htmlWording } from '../../../core/notices/html-wording';
 import type { NoticeReason } from '../../../core/notices/kinds';
 import { filledWords, withOwnWords } from '../../../core/notices/own-words';
@@ -6,6 +7,7 @@ import { whyNoEmail } from '../../../core/notices/reached-by';
 import { plainWording, type Wording } from '../../../core/notices/wording';
 import type { App } from '../../app';
 import { account, adult, guest, person } from '../../foundation/database/schema';
+import { isAround } from '../../register/around';
 import type { Message } from '../../messages/mailer';
 import { fullName } from '../../register/names';
 import { readSchool } from '../../register/school';
@@ -49,7 +51,7 @@ export async function composeNotice(app: App, row: NoticeRow): Promise<Composed>
 		message: {
 			to,
 			replyTo,
-			subject: wording.subject,
+			subject: reader.isTrier ? m.trial_subject({ subject: wording.subject }) : wording.subject,
 			text: plainWording(wording),
 			html: htmlWording(wording, LANGUAGE),
 			calendars,
@@ -62,6 +64,8 @@ interface Reader {
 	readonly name: string;
 	readonly email: string | null;
 	readonly wants: 'email' | 'something-else';
+	/** Tries the conference before families see it. */
+	readonly isTrier?: boolean;
 }
 
 /** Whoever has lost the link has just typed the address. */
@@ -70,12 +74,15 @@ const asksByEmail = ({ kind }: NoticeRow): boolean => kind === 'lost-link';
 /** Who reads it, and where they are reached; `null`: they have left, or are not asked along any more. */
 async function readerOf({ db }: App, row: NoticeRow): Promise<Reader | null> {
 	if (row.adultId) {
-		const [known] = await db.select().from(adult).where(eq(adult.id, row.adultId));
-		if (!known || known.leftAt !== null) return null;
+		const [known] = await db
+			.select()
+			.from(adult)
+			.where(and(eq(adult.id, row.adultId), isAround(adult)));
+		if (!known) return null;
 		// An address that took nothing once is tried again: it may have been mended.
 		const why = whyNoEmail({ ...known, emailRefused: null });
 		const wants = why === null || why === 'no-address' ? 'email' : 'something-else';
-		return { name: fullName(known), email: known.email, wants };
+		return { name: fullName(known), email: known.email, wants, isTrier: known.trialOf !== null };
 	}
 	if (row.personId) {
 		const [known] = await db.select().from(person).where(eq(person.id, row.personId));

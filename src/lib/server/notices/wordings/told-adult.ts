@@ -4,6 +4,7 @@ import type { Actor } from '../../../core/permissions/may';
 import type { FamilyProjection } from '../../../core/visits/family-projection';
 import type { App } from '../../app';
 import { adult, family, familyAdult, invitation } from '../../foundation/database/schema';
+import { isAround } from '../../register/around';
 import { invitationLink } from '../../invitations/links';
 import { fullName } from '../../register/names';
 import { readRights } from '../../safety/read-rights';
@@ -32,8 +33,8 @@ export async function toldAdult(
 	const [row] = await app.db
 		.select({ adult, invitation })
 		.from(familyAdult)
-		.innerJoin(adult, and(eq(adult.id, familyAdult.adultId), isNull(adult.leftAt)))
-		.innerJoin(family, and(eq(family.id, familyAdult.familyId), isNull(family.leftAt)))
+		.innerJoin(adult, and(eq(adult.id, familyAdult.adultId), isAround(adult)))
+		.innerJoin(family, and(eq(family.id, familyAdult.familyId), isAround(family)))
 		.leftJoin(invitation, and(eq(invitation.adultId, adult.id), isNull(invitation.revokedAt)))
 		.where(and(eq(familyAdult.familyId, familyId), eq(familyAdult.adultId, adultId)));
 	if (!row) return null;

@@ -56,10 +56,11 @@ export const actions: Actions = {
 		const isAnyway = await isSaidAnyway(event);
 		const findings = await readReadiness(app, account, conference);
 		if (!isAnyway && isHeldUp(findings)) return fail(409, { isAsked: true });
-		await publishConference(app, account, {
+		const published = await publishConference(app, account, {
 			conferenceId: conference.id,
 			known: findings.map(({ digest }) => digest),
 		});
+		if (!published.ok) return fail(409, { isTried: true });
 		redirect(303, here);
 	},
 	/** Who has booked already is told once; `anyway` says that they may lose sight of it. */

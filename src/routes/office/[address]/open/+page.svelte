@@ -91,6 +91,11 @@
 			{:else}
 				<button class="btn btn-primary" disabled={seats === 0}>{m.open_publish()}</button>
 			{/if}
+			{#if form && 'isTried' in form}
+				<p class="mt-2 text-error" role="alert">
+					{m.open_trial_runs()} <a class="link" href="{base}/try">{m.open_trial_see()}</a>
+				</p>
+			{/if}
 			<p class="quiet mt-2 text-small">{m.open_publish_about()}</p>
 		</form>
 	{/if}

@@ -1,10 +1,13 @@
-import { error } from '@sveltejs/kit';
+import { error, type RequestEvent } from '@sveltejs/kit';
 import { validate } from 'uuid';
+import { may } from '$lib/core/permissions/may';
 import { m } from '$lib/paraglide/messages';
 import { conferenceAt } from '$lib/server/conferences/read-conference';
+import { formAction } from '$lib/server/foundation/requests/form-action';
 import { accountFor } from '$lib/server/foundation/requests/account-for';
+import { beginTrial, endTrial, readTrial } from '$lib/server/trying/trial-run';
 import { trialChoice } from '$lib/server/trying/trial-choice';
-import type { PageServerLoad } from './$types';
+import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params, url }) => {
 	const account = accountFor(locals, 'visit.see');
@@ -14,8 +17,28 @@ export const load: PageServerLoad = async ({ locals, params, url }) => {
 	const named = family !== null && validate(family) ? family : null;
 	const choice = await trialChoice(locals.app, account, conference.id, named);
 	const wanted = url.searchParams.get('moment');
+	const isOrganiser = may(account, 'links.see');
 	return {
 		...choice,
+		triers: isOrganiser ? await readTrial(locals.app, account, conference.id) : null,
 		moment: choice.moments.find(({ name }) => name === wanted) ?? choice.moments[0]!,
 	};
+};
+
+const given = async ({ locals, params }: RequestEvent) => {
+	const conference = await conferenceAt(locals.app.db, params['address'] ?? '');
+	if (!conference) error(404, m.error_not_found());
+	return { conferenceId: conference.id };
+};
+
+export const actions: Actions = {
+	begin: formAction(beginTrial, {
+		given,
+		refused: { 'is-open': () => m.trial_is_open(), nobody: () => m.try_nobody() },
+	}),
+	end: formAction(endTrial, {
+		given,
+		refused: {},
+		done: ({ appointments }) => ({ said: m.trial_ended({ count: appointments }) }),
+	}),
 };

@@ -6,9 +6,10 @@
 	import ChooseFamily from '$lib/ui/register/ChooseFamily.svelte';
 	import Stage from '$lib/ui/trying/Stage.svelte';
 	import { TriedStore } from '$lib/ui/trying/tried-store';
+	import TrialRun from '$lib/ui/trying/TrialRun.svelte';
 	import TrialMoments from '$lib/ui/trying/TrialMoments.svelte';
 
-	let { data } = $props();
+	let { data, form } = $props();
 
 	const base = $derived(`/office/${data.conference.address}/try`);
 	const familyId = $derived(data.family.label === null ? null : data.family.id);
@@ -65,4 +66,13 @@
 	{#key `${here} ${round}`}
 		<Stage page="{base}/page?{here}" />
 	{/key}
+	{#if data.triers}
+		<TrialRun
+			triers={data.triers}
+			zone={data.conference.timeZone}
+			isOpen={data.conference.isPublished}
+			problem={form?.problem === undefined ? undefined : form}
+			said={form && 'said' in form ? form.said : undefined}
+		/>
+	{/if}
 </div>

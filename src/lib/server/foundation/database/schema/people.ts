@@ -17,6 +17,7 @@ import {
 } from 'drizzle-orm/pg-core';
 import { account } from './accounts';
 import { id, instant, version } from './columns';
+import { conference } from './conferences';
 
 /** One school in one database: this table has one row. */
 export const school = pgTable('school', {
@@ -86,6 +87,8 @@ export const adult = pgTable('adult', {
 	channel: text('channel', { enum: ['email', 'text', 'telephone', 'paper'] })
 		.notNull()
 		.default('email'),
+	/** Made up for a trial run of this conference; goes with it. Counts as left everywhere else. */
+	trialOf: uuid('trial_of').references(() => conference.id),
 	leftAt: instant('left_at'),
 	version: version(),
 });
@@ -99,6 +102,8 @@ export const family = pgTable('family', {
 	/** The language for which an interpreter is needed. */
 	interpreter: text('interpreter'),
 	stepFree: boolean('step_free').notNull().default(false),
+	/** Made up for a trial run of this conference; goes with it. Counts as left everywhere else. */
+	trialOf: uuid('trial_of').references(() => conference.id),
 	leftAt: instant('left_at'),
 	version: version(),
 });
@@ -109,6 +114,8 @@ export const student = pgTable('student', {
 	familyName: text('family_name'),
 	key: text('key').unique(),
 	yearGroup: text('year_group').notNull(),
+	/** Made up for a trial run of this conference; goes with it. Counts as left everywhere else. */
+	trialOf: uuid('trial_of').references(() => conference.id),
 	leftAt: instant('left_at'),
 	version: version(),
 });
