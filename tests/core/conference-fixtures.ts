@@ -1,3 +1,4 @@
+import { usualDeskRules } from '$lib/core/snapshot/desk-rules';
 import { typedDate } from '$lib/core/time/local-of';
 import type {
 	Claim,
@@ -45,7 +46,7 @@ export const deskOf = (id: string, more: Partial<Desk> = {}): Desk => ({
 	familyPicks: false,
 	substitutes: [],
 	people: [{ person: `teacher ${id}`, role: 'all' }],
-	acceptance: null,
+	rules: usualDeskRules,
 	...more,
 });
 

@@ -55,6 +55,7 @@ export const wishOf = (id: string, more: Partial<ShownWish> = {}): ShownWish => 
 	words: '',
 	optional: false,
 	length: 1,
+	longLength: null,
 	placed: false,
 	...more,
 });
@@ -74,6 +75,7 @@ export const bookedOf = (desk: string, start: number): ShownAppointment => ({
 	adults: ['eve'],
 	along: [],
 	guests: [],
+	alsoThere: [],
 	interpreter: null,
 	setBy: null,
 	changeableUntil: start * M,

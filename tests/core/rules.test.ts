@@ -1,3 +1,4 @@
+import { usualDeskRules } from '$lib/core/snapshot/desk-rules';
 import { describe, expect, it } from 'vitest';
 import type { ConferenceFacts, ConferenceSnapshot } from '$lib/core/snapshot/snapshot';
 import { isOpen, type Booker } from '$lib/core/rules/booking-window';
@@ -246,14 +247,17 @@ describe('one appointment', () => {
 		['is asked for', rules({ acceptance: 'asked' }), {}, {}, 'asked d 600'],
 		[
 			'is asked for at this desk',
-			{ desks: [deskOf('d', { acceptance: 'asked' })] },
+			{ desks: [deskOf('d', { rules: { ...usualDeskRules, acceptance: 'asked' } })] },
 			{},
 			{},
 			'asked d 600',
 		],
 		[
 			'is booked at once at this desk',
-			{ ...rules({ acceptance: 'asked' }), desks: [deskOf('d', { acceptance: 'at-once' })] },
+			{
+				...rules({ acceptance: 'asked' }),
+				desks: [deskOf('d', { rules: { ...usualDeskRules, acceptance: 'at-once' } })],
+			},
 			{},
 			{},
 			'booked d 600',

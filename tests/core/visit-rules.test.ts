@@ -1,3 +1,4 @@
+import { usualDeskRules } from '$lib/core/snapshot/desk-rules';
 import { describe, expect, it } from 'vitest';
 import { claimsByThing, seatState } from '$lib/core/snapshot/seat-state';
 import { phaseOf } from '$lib/core/conferences/phase';
@@ -34,7 +35,7 @@ const desk: Desk = {
 	words: '',
 	familyPicks: false,
 	substitutes: [],
-	acceptance: null,
+	rules: usualDeskRules,
 	people: [{ person: 'teacher', role: 'all' }],
 };
 const slot = (id: string, start: number, more: Partial<Slot> = {}): Slot => ({

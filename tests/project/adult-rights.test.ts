@@ -19,6 +19,7 @@ import {
 import { askGuest, withdrawGuest } from '$lib/server/visits/guests';
 import { holdVisit, offerSlots } from '$lib/server/visits/hold-visit';
 import { undoVisitAct } from '$lib/server/visits/undo-visit';
+import { lengthenWish } from '$lib/server/visits/lengthen-wish';
 import { joinWaitingList, leaveWaitingList } from '$lib/server/visits/waiting-list';
 import {
 	act,
@@ -369,6 +370,10 @@ const TABLE: Record<
 		ask: ({ wish }) => direct(leaveWaitingList(app, bound, { ...ids(), wish })),
 		status: 200,
 	},
+	'server lengthenWish': {
+		ask: ({ wish }) => direct(lengthenWish(app, bound, { ...ids(), wish, isLong: true })),
+		status: 200,
+	},
 	'server askGuest': {
 		ask: ({ appointment }) =>
 			direct(askGuest(app, bound, { appointment, name: 'Eve', email: 'eve@x.example' })),
@@ -420,6 +425,7 @@ const TABLE: Record<
 	'/do/visit.cancel POST': { sameAs: 'api deleteAppointment' },
 	'/do/visit.undo POST': { sameAs: 'server undoVisitAct' },
 	'/do/waiting.join POST': { sameAs: 'server joinWaitingList' },
+	'/do/wish.lengthen POST': { sameAs: 'server lengthenWish' },
 	'/do/waiting.leave POST': { sameAs: 'server leaveWaitingList' },
 	'/do/hold.give-back POST': { sameAs: 'api deleteHold' },
 	'/do/hold.make POST': { sameAs: 'api postHolds' },

@@ -36,6 +36,7 @@ export type ActKind =
 	| 'hold.lapsed'
 	| 'offer.made'
 	| 'offer.declined'
+	| 'wish.lengthened'
 	| 'waiting.joined'
 	| 'waiting.left'
 	| 'waiting.offered'

@@ -9,6 +9,7 @@ import type {
 import { planFaultCodes, type PlanFault } from '../core/desks/faults-of-plan';
 import type { Collision } from '../core/merge/merge-fields';
 import type { Division } from '../core/slots/slot-grid';
+import { usualDeskRules, type DeskRules } from '../core/snapshot/desk-rules';
 import { change, reasons } from './change';
 import { collision, date, exactly, id, version } from './shapes';
 
@@ -74,6 +75,13 @@ const series: ZodMiniType<SeriesPlan> = z.object({
 	places: z.array(place).check(z.maxLength(6)),
 });
 
+const deskRules: ZodMiniType<DeskRules> = z.object({
+	acceptance: z.nullable(z.enum(['at-once', 'asked'])),
+	perDay: z.nullable(z.int().check(z.gte(1), z.lte(200))),
+	longSlots: z.nullable(z.int().check(z.gte(2), z.lte(4))),
+	groupSees: z.boolean(),
+});
+
 export const deskPlan: ZodMiniType<DeskPlan> = z.object({
 	id,
 	number: z.int().check(z.gte(0), z.lte(32_000)),
@@ -83,6 +91,7 @@ export const deskPlan: ZodMiniType<DeskPlan> = z.object({
 	words: z._default(z.string().check(z.maxLength(1000)), ''),
 	forAll: z.boolean(),
 	familyPicks: z.boolean(),
+	rules: z._default(deskRules, usualDeskRules),
 	people: z.array(z.object({ person: id, role: z.enum(['all', 'any']) })).check(z.maxLength(60)),
 	substitutes: z.array(z.object({ date, absent: id, person: id })).check(z.maxLength(400)),
 	rightHours: z.array(z.object({ date, ...stretch })).check(z.maxLength(400)),

@@ -194,6 +194,17 @@ export const offerMake = change({
 
 const wishOfFamily = z.object({ ...whose, wish: id });
 
+/** Chooses a long talk where a desk has them, or the usual one again. */
+export const wishLengthen = change({
+	name: 'wish.lengthen',
+	may: 'visit.book',
+	about: ofFamily,
+	input: z.object({ ...whose, wish: id, isLong: z.boolean() }),
+	/** `booked`: the meeting is arranged already, as it was. */
+	refusal: reasons('unknown', 'booked'),
+	leaves: ['wish.lengthened'],
+});
+
 /** Puts a family's wish on the waiting list; a second time changes nothing. */
 export const waitingJoin = change({
 	name: 'waiting.join',

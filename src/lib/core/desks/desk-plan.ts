@@ -5,6 +5,7 @@ import type { LocalDate } from '../time/local-of';
 import type { Stretch } from '../time/stretch';
 import type { Minutes } from '../time/units';
 import type { DeskId, PersonId } from '../ids';
+import type { DeskRules } from '../snapshot/desk-rules';
 
 /** What an organiser edits of a desk: who receives, and when, how long and where. */
 export interface DeskPlan {
@@ -20,6 +21,7 @@ export interface DeskPlan {
 	/** At a desk where any one receives: the family picks the person, instead of the least busy one. */
 	readonly familyPicks: boolean;
 	readonly substitutes: readonly Substitute[];
+	readonly rules: DeskRules;
 	/** Hours outside the conference's of which somebody has said that they are right: no clash. */
 	readonly rightHours: readonly Hours[];
 	readonly series: readonly SeriesPlan[];

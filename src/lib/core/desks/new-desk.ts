@@ -1,3 +1,4 @@
+import { usualDeskRules } from '../snapshot/desk-rules';
 import type { PlaceKind } from '../ways-to-meet';
 import { followingSeries, type DeskPerson, type DeskPlan, type PlannedPlace } from './desk-plan';
 
@@ -19,6 +20,7 @@ export const newDesk = (
 	people: facts.people,
 	familyPicks: false,
 	substitutes: [],
+	rules: usualDeskRules,
 	rightHours: [],
 	series: [followingSeries(seriesId, facts.places)],
 });

@@ -1,3 +1,4 @@
+import { deskDayLimit } from '../rules/limits';
 import type { Slot } from '../snapshot/snapshot';
 import { MINUTE } from '../time/local-of';
 import { demandsOf, type Demand } from './demand';
@@ -34,7 +35,9 @@ export function shortages(
 	usable: UsableSlots,
 ): Finding[] {
 	const needs = new Map(families.map((family) => [family.id, needsOf(family)]));
-	const { rules } = snapshot.conference;
+	const limits = new Map(
+		snapshot.desks.map((desk) => [desk.id, deskDayLimit(snapshot.conference, desk)]),
+	);
 	/** The most slots that one appointment takes. */
 	const longest = Math.max(1, ...wishes.map(({ length }) => length));
 	const network = new Network();
@@ -52,14 +55,15 @@ export function shortages(
 		return node;
 	}
 	function dayOf({ desk, date }: Slot): number {
-		if (rules.perDeskDay === null) return network.sink;
+		const limit = limits.get(desk) ?? null;
+		if (limit === null) return network.sink;
 		const key = `${desk}/${date}`;
 		let node = deskDays.get(key);
 		if (node !== undefined) return node;
 		node = network.node();
 		deskDays.set(key, node);
 		// An appointment may take several slots and counts as one.
-		network.pipe(node, network.sink, rules.perDeskDay * longest);
+		network.pipe(node, network.sink, limit * longest);
 		return node;
 	}
 	function groupFor({ family, desks }: WishedMeeting): DemandGroup {
@@ -76,7 +80,7 @@ export function shortages(
 
 	// A wish that no slot could ever meet is another finding, and no slot more would help it.
 	const meant = wishes.filter((wish) => wish.isServed || groupFor(wish).slots.length > 0);
-	const supplies = addSupplies(network, demandsOf(meant, rules), groupFor);
+	const supplies = addSupplies(network, demandsOf(meant, snapshot.conference.rules), groupFor);
 	network.fill();
 	return groupsThatLack(network, supplies, [...groups.values()]);
 }

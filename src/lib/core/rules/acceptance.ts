@@ -12,8 +12,8 @@ export interface FirstStanding {
 /** Whether what families book at a desk is asked for first; the desk's own word goes before the conference's. */
 export const asksFirst = (
 	{ rules }: Pick<ConferenceFacts, 'rules'>,
-	desk: Pick<Desk, 'acceptance'>,
-): boolean => (desk.acceptance ?? rules.acceptance) !== 'at-once';
+	desk: Pick<Desk, 'rules'>,
+): boolean => (desk.rules.acceptance ?? rules.acceptance) !== 'at-once';
 
 /**
  * Booked at once, or asked for until somebody accepts; what the office or a teacher
@@ -21,7 +21,7 @@ export const asksFirst = (
  */
 export function firstStanding(
 	conference: Pick<ConferenceFacts, 'rules'>,
-	desk: Pick<Desk, 'acceptance'>,
+	desk: Pick<Desk, 'rules'>,
 	{ bySchool, now, start }: { bySchool: boolean; now: number; start: number },
 ): FirstStanding {
 	if (bySchool || !asksFirst(conference, desk)) return { standing: 'booked', answerBy: null };

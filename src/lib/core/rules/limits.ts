@@ -2,6 +2,7 @@ import { groupBy } from '../group-by';
 import type { LocalDate } from '../time/local-of';
 import { firstRefusal, type Answer } from './answer';
 import type { Rules } from '../snapshot/rules';
+import type { ConferenceFacts, Desk } from '../snapshot/snapshot';
 
 /** An appointment as limits count it. */
 export interface Counted {
@@ -59,6 +60,12 @@ const isWithinFamilyLimit = ({ perFamily }: Rules, { own }: CountedBefore): Answ
 	perFamily !== null && own.length >= perFamily
 		? { code: 'family-limit', limit: perFamily }
 		: 'yes';
+
+/** How many appointments a desk takes on one date; `null`: as many as it has slots. */
+export const deskDayLimit = (
+	{ rules }: Pick<ConferenceFacts, 'rules'>,
+	desk: Pick<Desk, 'rules'>,
+): number | null => desk.rules.perDay ?? rules.perDeskDay;
 
 const isWithinDeskDay = (
 	{ perDeskDay }: Rules,

@@ -2,6 +2,7 @@ import type { PlaceKind } from '../ways-to-meet';
 import type { DeskId, PersonId, SlotId } from '../ids';
 import type { DeskPerson, Substitute } from '../desks/desk-plan';
 import type { BookingQuestion } from '../questions/booking-question';
+import type { DeskRules } from './desk-rules';
 import type { Rules } from './rules';
 import type { Stretch } from '../time/stretch';
 import type { LocalDate } from '../time/local-of';
@@ -83,8 +84,7 @@ export interface Desk {
 	/** At a desk where any one receives: the family picks the person. */
 	readonly familyPicks: boolean;
 	readonly substitutes: readonly Substitute[];
-	/** `null`: as the conference says. */
-	readonly acceptance: 'at-once' | 'asked' | null;
+	readonly rules: DeskRules;
 }
 
 export interface Slot {

@@ -53,6 +53,7 @@ export function placeWanted(
 			adults: wanted.adults ?? view.adults.map((adult) => adult.id),
 			along: wanted.students ?? [],
 			guests: [],
+			alsoThere: [],
 			interpreter: interpreterOf(view, row, facts.interpreters),
 			setBy: null,
 			changeableUntil: first.start - facts.changeMinutes * MINUTE,

@@ -22,6 +22,17 @@ export function playWaiting(
 	return isMet ? null : { ...tried, waits: { ...tried.waits, [wish]: waits } };
 }
 
+/** Makes a meeting a long talk, or a usual one again; `null`: there is no choice, or it is met. */
+export function playLength(
+	tried: Tried,
+	wish: string,
+	{ isLong, facts }: { readonly isLong: boolean; readonly facts: TrialFacts },
+): Tried | null {
+	const known = asTried(facts, tried).wishes.find(({ id }) => id === wish);
+	if (!known || known.placed || known.longLength === null) return null;
+	return { ...tried, lengths: { ...tried.lengths, [wish]: isLong ? known.longLength : 1 } };
+}
+
 /** Declines what was offered. */
 export const playGiveBack = (tried: Tried, hold: string): Tried => ({
 	...tried,

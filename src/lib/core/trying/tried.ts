@@ -21,6 +21,8 @@ export interface Tried {
 	readonly givenBack: readonly string[];
 	/** Wishes put on the waiting list (`true`) or taken off it. */
 	readonly waits: Readonly<Record<string, boolean>>;
+	/** How many slots the meetings take of which somebody chose. */
+	readonly lengths: Readonly<Record<string, number>>;
 	readonly enquiries: readonly FamilyEnquiry[];
 	readonly answers: readonly GivenAnswer[];
 	readonly guests: readonly TriedGuest[];
@@ -35,6 +37,7 @@ export const NOTHING_TRIED: Tried = {
 	made: [],
 	givenBack: [],
 	waits: {},
+	lengths: {},
 	enquiries: [],
 	answers: [],
 	guests: [],
@@ -53,6 +56,10 @@ export function asTried({ view, reached }: TrialFacts, tried: Tried): FamilyProj
 	);
 	return {
 		...withMade,
+		wishes: withMade.wishes.map((wish) => ({
+			...wish,
+			length: tried.lengths[wish.id] ?? wish.length,
+		})),
 		appointments: withMade.appointments.map((entry) => ({
 			...entry,
 			guests: [

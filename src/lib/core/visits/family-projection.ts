@@ -118,6 +118,8 @@ export interface ShownWish {
 	readonly optional: boolean;
 	/** How many slots in a row the meeting takes. */
 	readonly length: number;
+	/** How many the family may choose instead of the usual ones; `null`: there is no choice. */
+	readonly longLength: number | null;
 	/** Already served by one of the family's appointments. */
 	readonly placed: boolean;
 }
@@ -164,6 +166,8 @@ export interface ShownAppointment {
 	readonly along: readonly string[];
 	/** Others whom the family asked along. */
 	readonly guests: readonly { readonly id: string; readonly name: string }[];
+	/** Other families that come at the same time, where those of a group see one another. */
+	readonly alsoThere: readonly string[];
 	/** The name of whoever interprets; `null`: nobody does. */
 	readonly interpreter: string | null;
 	/** The adult of the family who booked or moved it last, as far as that is known. */

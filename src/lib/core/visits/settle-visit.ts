@@ -1,6 +1,7 @@
 import type { SlotId } from '../ids';
 import { takenAt, type ClaimsByThing } from '../snapshot/seat-state';
 import type { Claim, ConferenceSnapshot, Desk, Place, Slot } from '../snapshot/snapshot';
+import type { Rules } from '../snapshot/rules';
 import { indexOf, type SnapshotIndex } from '../snapshot/snapshot-index';
 import { placeKey } from '../snapshot/ways';
 import { leastBusy, receiversOn } from '../desks/receivers';
@@ -8,7 +9,7 @@ import { firstStanding, type FirstStanding } from '../rules/acceptance';
 import { firstRefusal, isRefusal, type Answer, type Refusal } from '../rules/answer';
 import { isOpen, type Booker } from '../rules/booking-window';
 import { interpretersFree } from '../rules/interpreters';
-import { isWithinLimits, type Counted, type CountedBefore } from '../rules/limits';
+import { deskDayLimit, isWithinLimits, type Counted, type CountedBefore } from '../rules/limits';
 import { choosePlace } from '../rules/places';
 import { placesOf, slotAnswer, type FamilyNeeds } from '../rules/slot-answer';
 import { hasTurns, type Attended } from '../rules/turns';
@@ -162,7 +163,8 @@ class Course {
 		const refusal = firstRefusal(
 			() => slotAnswer(slots, desk, { ...facts, ...this.#slotFacts() }, wanted.mode),
 			() => this.#servesWishes(wanted, desk),
-			() => isWithinLimits(rulesFor(facts), { desk: desk.id, date, students }, this.#counted()),
+			() =>
+				isWithinLimits(rulesFor(facts, desk), { desk: desk.id, date, students }, this.#counted()),
 			() => isOfFamily(wanted, facts),
 			() => (adults.length ? 'yes' : { code: 'nobody-comes' }),
 			() => this.#isFree(adults, stretch),
@@ -321,10 +323,10 @@ export const lengthOf = (
 	);
 
 /** The office is not bound by limits, but never makes an appointment twice. */
-const rulesFor = ({ booker, snapshot }: VisitFacts) =>
+const rulesFor = ({ booker, snapshot: { conference } }: VisitFacts, desk: Desk): Rules =>
 	booker.office
-		? { ...snapshot.conference.rules, perStudent: null, perFamily: null, perDeskDay: null }
-		: snapshot.conference.rules;
+		? { ...conference.rules, perStudent: null, perFamily: null, perDeskDay: null }
+		: { ...conference.rules, perDeskDay: deskDayLimit(conference, desk) };
 
 export type ClaimKind = 'desk' | 'person' | 'interpreter' | 'adult' | 'student';
 

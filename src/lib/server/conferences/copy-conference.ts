@@ -89,10 +89,6 @@ export const copyConference = performs(conferenceCopy).by({
 			people: plan.people.filter(({ person }) => here.has(person)),
 		}));
 		for (const plan of plans) await writePlan(tx, clock, id, plan);
-		await tx.execute(sql`
-			update desk set acceptance = earlier.acceptance from desk as earlier
-			where desk.conference_id = ${id} and earlier.conference_id = ${earlierId}
-				and earlier.number = desk.number`);
 		await copyQuestions(tx, clock, { from: earlierId, to: id });
 		await syncDesks(tx, clock, plans, { ...earlier, hours, weekly: [] }, row.timeZone);
 		return {

@@ -11,6 +11,7 @@ import { usualRules } from '../../core/snapshot/rules';
 import type { LocalDate } from '../../core/time/local-of';
 import { laterInstantOf } from '../../core/time/local-time';
 import { joined, type Stretch } from '../../core/time/stretch';
+import { deskRulesOf } from '../desks/desk-rules-of';
 import { walksBetween } from '../rooms/walks';
 import { readQuestions } from '../questions/read-questions';
 import { busyOf } from '../calendars/busy-of';
@@ -115,14 +116,14 @@ export async function loadSnapshot(db: Reader, conferenceId: string): Promise<Co
 		interpreters,
 		questions,
 		busy,
-		desks: desks.map(({ id, number, name, subject, words, familyPicks, acceptance }) => ({
+		desks: desks.map(({ id, number, name, subject, words, familyPicks, ...own }) => ({
 			id,
 			number,
 			name,
 			subject,
 			words,
 			familyPicks,
-			acceptance,
+			rules: deskRulesOf(own),
 			people: (peopleOf.get(id) ?? []).map(({ personId, role }) => ({ person: personId, role })),
 			substitutes: (substitutesOf.get(id) ?? []).map(({ localDate, absentId, personId }) => ({
 				date: localDate,

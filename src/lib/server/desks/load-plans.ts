@@ -3,6 +3,7 @@ import type { DeskPlan } from '../../core/desks/desk-plan';
 import { groupBy } from '../../core/group-by';
 import type { Reader } from '../foundation/database/connect';
 import { desk, deskPerson, deskSubstitute, series } from '../foundation/database/schema';
+import { deskRulesOf } from './desk-rules-of';
 import { placesOfSeries } from './places';
 
 /** The plans of a conference's desks, in order of their numbers. */
@@ -39,28 +40,31 @@ export async function loadPlans(db: Reader, conferenceId: string): Promise<DeskP
 		groupBy(substitutes, ({ deskId }) => deskId),
 		groupBy(rows, ({ deskId }) => deskId),
 	];
-	return desks.map(({ id, number, name, subject, words, forAll, familyPicks, rightHours }) => ({
-		id,
-		number,
-		name,
-		subject,
-		words,
-		forAll,
-		familyPicks,
-		rightHours,
-		people: (peopleOf.get(id) ?? []).map(({ personId, role }) => ({ person: personId, role })),
-		substitutes: (substitutesOf.get(id) ?? []).map(({ localDate, absentId, personId }) => ({
-			date: localDate,
-			absent: absentId,
-			person: personId,
-		})),
-		series: (seriesOf.get(id) ?? []).map(({ id, when, breaks, division, seats }) => ({
+	return desks.map(
+		({ id, number, name, subject, words, forAll, familyPicks, rightHours, ...own }) => ({
 			id,
-			when,
-			breaks,
-			division,
-			seats,
-			places: (places.get(id) ?? []).map(({ planned }) => planned),
-		})),
-	}));
+			number,
+			name,
+			subject,
+			words,
+			forAll,
+			familyPicks,
+			rightHours,
+			rules: deskRulesOf(own),
+			people: (peopleOf.get(id) ?? []).map(({ personId, role }) => ({ person: personId, role })),
+			substitutes: (substitutesOf.get(id) ?? []).map(({ localDate, absentId, personId }) => ({
+				date: localDate,
+				absent: absentId,
+				person: personId,
+			})),
+			series: (seriesOf.get(id) ?? []).map(({ id, when, breaks, division, seats }) => ({
+				id,
+				when,
+				breaks,
+				division,
+				seats,
+				places: (places.get(id) ?? []).map(({ planned }) => planned),
+			})),
+		}),
+	);
 }

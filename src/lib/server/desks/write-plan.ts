@@ -31,7 +31,7 @@ export async function writePlan(
 		words: plan.words.trim(),
 	};
 	const rightHours = [...plan.rightHours];
-	const values = { ...facts, forAll, familyPicks, rightHours };
+	const values = { ...facts, ...plan.rules, forAll, familyPicks, rightHours };
 	await tx
 		.insert(desk)
 		.values({ id, conferenceId, ...values })

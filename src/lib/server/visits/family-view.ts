@@ -7,14 +7,16 @@ import type {
 	ShownWish,
 } from '../../core/visits/family-projection';
 import { phaseOf } from '../../core/conferences/phase';
-import type { ConferenceFacts, ConferenceSnapshot, Slot } from '../../core/snapshot/snapshot';
+import type { ConferenceSnapshot, Slot } from '../../core/snapshot/snapshot';
 import { indexOf } from '../../core/snapshot/snapshot-index';
 import { placeKey, travelBetween } from '../../core/snapshot/ways';
 import { receiversOn } from '../../core/desks/receivers';
 import { may, type Actor } from '../../core/permissions/may';
 import { isRefusal } from '../../core/rules/answer';
 import { asksFirst } from '../../core/rules/acceptance';
+import { longLengthAt } from '../../core/rules/long-talks';
 import { changeableUntil, isOpen } from '../../core/rules/booking-window';
+import { deskDayLimit } from '../../core/rules/limits';
 import { interpretersFree } from '../../core/rules/interpreters';
 import { fittingPlaces } from '../../core/rules/places';
 import { placesOf, slotAnswer } from '../../core/rules/slot-answer';
@@ -29,6 +31,7 @@ import { loadSnapshot } from '../conferences/load-snapshot';
 import type { Reader } from '../foundation/database/connect';
 import { appointment, desk, place } from '../foundation/database/schema';
 import { substitutesOf } from '../desks/named-substitutes';
+import { alsoThere } from './also-there';
 import { doorOf } from './door-of';
 import { enquiriesOf } from './enquiries';
 import { guestsAt } from './guests';
@@ -74,7 +77,7 @@ export async function projectionFor(
 	const { conference, desks, walks, dates } = snapshot;
 	const { has, students, wishes, seen, holds, waiting } = shareOf(actor, family);
 	const served = new Set(family.own.flatMap((entry) => entry.wishes));
-	const appointments = await appointmentsOf({ db, config }, seen, conference);
+	const appointments = await appointmentsOf({ db, config }, seen, snapshot);
 	const wanted = new Set(wishes.flatMap(({ desks }) => desks));
 	for (const { desk } of appointments) wanted.add(desk);
 	const index = indexOf(snapshot);
@@ -159,6 +162,7 @@ export async function projectionFor(
 				askedByTeacher: askedBy === 'teacher',
 				words,
 				length: lengthOf([wish], facts),
+				longLength: longLengthAt(desks.flatMap((id) => index.desks.get(id) ?? [])),
 				openDesks: openDesks(wish, facts),
 			};
 		}),
@@ -204,7 +208,7 @@ function limitsLeft(
 	told: { readonly students: ReadonlySet<string>; readonly desks: ReadonlySet<string> },
 ): FamilyLimits {
 	const { rules } = snapshot.conference;
-	const { perStudent, perFamily, perDeskDay, oncePerDesk, households } = rules;
+	const { perStudent, perFamily, oncePerDesk, households } = rules;
 	if (booker.office) return { family: null, perStudent: {}, perDeskDay: {}, oncePerDesk };
 	const about = [...counted.own, ...(households === 'together' ? counted.others : [])];
 	const students = [...new Set(about.flatMap((entry) => entry.students))].filter((id) =>
@@ -214,22 +218,23 @@ function limitsLeft(
 		family: perFamily === null ? null : Math.max(0, perFamily - counted.own.length),
 		perStudent:
 			perStudent === null ? {} : Object.fromEntries(students.map((id) => [id, leftFor(id)])),
-		perDeskDay: perDeskDay === null ? {} : leftPerDeskDay(perDeskDay),
+		perDeskDay: leftPerDeskDay(),
 		oncePerDesk,
 	};
 
-	function leftPerDeskDay(limit: number): FamilyLimits['perDeskDay'] {
-		const deskDays = new Map(
-			snapshot.slots
-				.filter(({ desk }) => told.desks.has(desk))
-				.map(({ desk, date }) => [`${desk}/${date}`, { desk, date }]),
+	function leftPerDeskDay(): FamilyLimits['perDeskDay'] {
+		const { conference, desks, slots } = snapshot;
+		const limits = new Map(
+			desks
+				.filter(({ id }) => told.desks.has(id))
+				.map((desk) => [desk.id, deskDayLimit(conference, desk)]),
 		);
-		return Object.fromEntries(
-			[...deskDays].map(([key, { desk, date }]) => [
-				key,
-				Math.max(0, limit - counted.atDesk(desk, date)),
-			]),
-		);
+		const left = slots.flatMap(({ desk, date }) => {
+			const limit = limits.get(desk) ?? null;
+			if (limit === null) return [];
+			return [[`${desk}/${date}`, Math.max(0, limit - counted.atDesk(desk, date))] as const];
+		});
+		return Object.fromEntries(left);
 	}
 
 	function leftFor(student: string): number {
@@ -314,10 +319,11 @@ function interpreterSpans({ snapshot, claims }: VisitFacts): {
 async function appointmentsOf(
 	{ db, config }: Pick<App, 'db' | 'config'>,
 	own: readonly AppointmentState[],
-	conference: ConferenceFacts,
+	{ conference, desks }: ConferenceSnapshot,
 ): Promise<ShownAppointment[]> {
 	if (own.length === 0) return [];
-	const [rows, versions, interpreters, guests] = await Promise.all([
+	const openDesks = new Set(desks.filter(({ rules }) => rules.groupSees).map(({ id }) => id));
+	const [rows, versions, interpreters, guests, others] = await Promise.all([
 		db
 			.select()
 			.from(place)
@@ -350,6 +356,7 @@ async function appointmentsOf(
 			db,
 			own.map(({ id }) => id),
 		),
+		alsoThere(db, own, openDesks),
 	]);
 	const known = new Map(versions.map((row) => [row.id, row]));
 	const places = new Map(rows.map((row) => [row.id, row]));
@@ -366,6 +373,7 @@ async function appointmentsOf(
 		adults: rest.adults,
 		along: rest.along,
 		guests: (guests.get(id) ?? []).map(({ id, name }) => ({ id, name })),
+		alsoThere: others.get(id) ?? [],
 		slots: rest.slots,
 		wishes: rest.wishes,
 		standing: standing === 'asked' ? 'asked' : 'booked',

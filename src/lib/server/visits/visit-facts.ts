@@ -5,7 +5,7 @@ import { indexOf } from '../../core/snapshot/snapshot-index';
 import { placeKey, REMOTE } from '../../core/snapshot/ways';
 import { receiversOn } from '../../core/desks/receivers';
 import type { Actor } from '../../core/permissions/may';
-import { deskDayCounts, type Counted } from '../../core/rules/limits';
+import { deskDayCounts, deskDayLimit, type Counted } from '../../core/rules/limits';
 import { localOf, type LocalDate } from '../../core/time/local-of';
 import type { StayingAppointment, VisitFacts } from '../../core/visits/settle-visit';
 import { rowsOf } from '../foundation/database/rows-of';
@@ -189,10 +189,10 @@ async function ofOtherHouseholds(
 /** Each desk's appointments by date, if anybody counts them. */
 async function appointmentsPerDesk(
 	db: Reader,
-	{ conference }: ConferenceSnapshot,
+	{ conference, desks }: ConferenceSnapshot,
 	givenUp: ReadonlySet<string>,
 ): Promise<Pick<Counted, 'desk' | 'date'>[]> {
-	if (conference.rules.perDeskDay === null) return [];
+	if (desks.every((desk) => deskDayLimit(conference, desk) === null)) return [];
 	const rows = await db
 		.select({
 			id: appointment.id,

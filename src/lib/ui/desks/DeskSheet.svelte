@@ -9,6 +9,7 @@
 	import CopyLink from '../parts/CopyLink.svelte';
 	import type { Teacher } from './board-facts';
 	import type { DeskEditor } from './desk-editor.svelte';
+	import DeskRulesField from './DeskRulesField.svelte';
 	import PeopleField from './PeopleField.svelte';
 	import SubstitutesField from './SubstitutesField.svelte';
 	import WeeklyField from '../parts/forms/WeeklyField.svelte';
@@ -104,6 +105,11 @@
 			value={plan.words}
 			onchange={({ currentTarget }) => set({ words: currentTarget.value.trim() })}></textarea>
 	</label>
+	<DeskRulesField
+		rules={[plan.rules]}
+		isGroup={plan.series.some(({ seats }) => seats > 1)}
+		oncommit={(changed) => set({ rules: { ...plan.rules, ...changed } })}
+	/>
 	<label class="flex items-start gap-2 text-small">
 		<input
 			type="checkbox"

@@ -14,6 +14,7 @@
 	import type { NamedRoom } from '$lib/core/clashes/clash-problem';
 	import type { Teacher } from './board-facts';
 	import type { DeskEditor } from './desk-editor.svelte';
+	import DeskRulesField from './DeskRulesField.svelte';
 	import DivisionField from './DivisionField.svelte';
 	import NumberField from '../parts/forms/NumberField.svelte';
 	import PlacesField from './PlacesField.svelte';
@@ -43,6 +44,13 @@
 		editor.change(
 			ids,
 			(plan) => setSittings(plan, editor.sittings(plan), change(plan), editor.tools),
+			m.said_set_many({ count: ids.length }),
+		);
+
+	const setFacts = (change: (plan: DeskPlan) => Partial<DeskPlan>) =>
+		editor.change(
+			ids,
+			(plan) => ({ ...plan, ...change(plan) }),
 			m.said_set_many({ count: ids.length }),
 		);
 
@@ -113,6 +121,24 @@
 			{m.desks_usual_links()}
 		</button>
 	</div>
+	<label class="block text-small">
+		<span class="mb-1 block font-bold">{m.desk_words()}</span>
+		<textarea
+			class="textarea textarea-sm w-full"
+			rows="3"
+			maxlength="1000"
+			placeholder={common(plans.map(({ words }) => words)) === null
+				? m.desk_words_mixed()
+				: m.desk_words_example()}
+			value={common(plans.map(({ words }) => words)) ?? ''}
+			onchange={({ currentTarget }) => setFacts(() => ({ words: currentTarget.value.trim() }))}
+		></textarea>
+	</label>
+	<DeskRulesField
+		rules={plans.map(({ rules }) => rules)}
+		isGroup={sittings.some(({ seats }) => seats > 1)}
+		oncommit={(changed) => setFacts(({ rules }) => ({ rules: { ...rules, ...changed } }))}
+	/>
 	<div>
 		<h3 class="mb-1 font-bold">{m.desk_hours()}</h3>
 		<div class="flex gap-1.5">

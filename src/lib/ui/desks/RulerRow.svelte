@@ -5,7 +5,7 @@
 	import { localDateText } from '../parts/format/when';
 	import { barKey, type BarRef } from './bar-key';
 	import type { DeskEditor, DeskProblem } from './desk-editor.svelte';
-	import { placesText, problemText, stretchText } from './desk-text';
+	import { deskRulesTexts, placesText, problemText, stretchText } from './desk-text';
 	import type { RulerDrag } from './drag.svelte';
 	import type { DragMode } from './dragged';
 	import { along, type DateAxis } from './ruler-axis';
@@ -61,7 +61,7 @@
 				><span class="quiet me-1 font-normal">{plan.number || '–'}</span>{plan.name}</strong
 			>
 			<span class="quiet block truncate text-small">
-				{[plan.subject, where].filter(Boolean).join(' · ')}
+				{[plan.subject, where, ...deskRulesTexts(plan.rules)].filter(Boolean).join(' · ')}
 			</span>
 			{#if problem}
 				<span class="block text-small text-error" role="alert">

@@ -1,3 +1,4 @@
+import type { DeskRules } from '$lib/core/snapshot/desk-rules';
 import type { Clash } from '$lib/core/clashes/find-clashes';
 import type { PlannedPlace } from '$lib/core/desks/desk-plan';
 import type { PlanFaultCode } from '$lib/core/desks/faults-of-plan';
@@ -98,4 +99,17 @@ export function clashText(
 		case 'no-time-to-walk':
 			return m.clash_walk({ person: names.person(clash.person), minutes: clash.minutes, when });
 	}
+}
+
+/** What a desk has of its own among the rules, each in a few words. */
+export function deskRulesTexts({ acceptance, perDay, longSlots }: DeskRules): string[] {
+	return [
+		acceptance === 'asked'
+			? m.desk_has_asked()
+			: acceptance === 'at-once'
+				? m.desk_has_at_once()
+				: '',
+		perDay === null ? '' : m.desk_has_day({ count: perDay }),
+		longSlots === null ? '' : m.desk_has_long(),
+	].filter(Boolean);
 }

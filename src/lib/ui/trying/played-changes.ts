@@ -12,6 +12,7 @@ import {
 	playGiveBack,
 	playGuest,
 	playGuestLeaves,
+	playLength,
 	playWaiting,
 } from '$lib/core/trying/play-beside';
 import type { Tried } from '$lib/core/trying/tried';
@@ -29,6 +30,7 @@ import {
 	visitUndo,
 	waitingJoin,
 	waitingLeave,
+	wishLengthen,
 } from '$lib/operations/visits';
 import { m } from '$lib/paraglide/messages';
 
@@ -87,6 +89,10 @@ export const playedChanges: ReadonlyMap<AnyChange, Play<AnyChange>> = new Map<
 	}),
 	on(waitingLeave, (tried, { wish }, { facts }) => {
 		const after = playWaiting(tried, wish, { waits: false, facts });
+		return after ? done(after, {}) : { tried, outcome: unknown };
+	}),
+	on(wishLengthen, (tried, { wish, isLong }, { facts }) => {
+		const after = playLength(tried, wish, { isLong, facts });
 		return after ? done(after, {}) : { tried, outcome: unknown };
 	}),
 	on(enquiryMake, (tried, { wish }, { now, newId }) =>

@@ -55,6 +55,9 @@
 			place?.kind === 'room' && place.stepFree ? m.fact_step_free() : '',
 			m.fact_about({ students: listText(students) }),
 			appointment.interpreter ? m.fact_interpreter({ name: appointment.interpreter }) : '',
+			appointment.alsoThere.length
+				? m.fact_also_there({ families: listText(appointment.alsoThere) })
+				: '',
 			appointment.standing === 'asked' ? m.fact_asked({ teacher: desk }) : '',
 			setBy ? m.booked_by({ name: setBy }) : '',
 		].filter(Boolean),

@@ -4,6 +4,7 @@
 	import type { WhyNot } from '$lib/core/visits/why-not';
 	import { m } from '$lib/paraglide/messages';
 	import { substituteOnText } from '../desks/substitute-text';
+	import LongTalk from './LongTalk.svelte';
 	import Remedies from './Remedies.svelte';
 	import { whyNotText } from './words';
 
@@ -67,6 +68,9 @@
 		/>
 		{@render who()}
 	</label>
+	{#if isTicked && why === null && wish.longLength !== null}
+		<LongTalk {view} {wish} longLength={wish.longLength} {reload} />
+	{/if}
 {:else}
 	<div class="teacher out">
 		{@render who()}

@@ -11,6 +11,7 @@ import { bookVisit, cancelAppointments, changeVisit } from '../../visits/change-
 import { answerEnquiry, makeEnquiry } from '../../visits/enquiries';
 import { askGuest, withdrawGuest } from '../../visits/guests';
 import { giveBack, holdVisit } from '../../visits/hold-visit';
+import { lengthenWish } from '../../visits/lengthen-wish';
 import { undoVisitAct } from '../../visits/undo-visit';
 import { joinWaitingList, leaveWaitingList } from '../../visits/waiting-list';
 import type { Perform } from '../runner/perform';
@@ -22,7 +23,7 @@ export const pageChanges: ReadonlyMap<string, Perform<AnyChange>> = new Map(
 		makeLetters,
 		...[bookVisit, changeVisit, cancelAppointments, undoVisitAct],
 		...[joinWaitingList, leaveWaitingList, holdVisit, giveBack, makeEnquiry, answerEnquiry],
-		...[askGuest, withdrawGuest],
+		...[askGuest, withdrawGuest, lengthenWish],
 		...[saveQuestions, saveAnswers],
 	].map((perform) => [perform.change.name, perform]),
 );

@@ -5,6 +5,7 @@
 	import { basicsFaultText } from '$lib/ui/conferences/basics-text';
 	import { perform } from '$lib/ui/parts/saving/ask-server';
 	import { failureText } from '$lib/ui/parts/saving/failure-text';
+	import { listText } from '$lib/ui/parts/format/when';
 	import RulesSentences from '$lib/ui/rules/RulesSentences.svelte';
 
 	let { data } = $props();
@@ -67,9 +68,7 @@
 		onrules={saveRules}
 		onmoments={saveMoments}
 	/>
-	{#if data.ruled.ownAcceptance.length}
-		<p class="mt-6">
-			{m.rules_own_desks({ desks: data.ruled.ownAcceptance.map(({ name }) => name).join(', ') })}
-		</p>
+	{#if data.ruled.ownDesks.length}
+		<p class="mt-6">{m.rules_own_desks({ desks: listText(data.ruled.ownDesks) })}</p>
 	{/if}
 </div>

@@ -2,6 +2,7 @@ import type { LocalDate } from '../../../../core/time/local-of';
 import type { DeskId, PersonId, SlotId } from '../../../../core/ids';
 import { sql } from 'drizzle-orm';
 import {
+	check,
 	boolean,
 	date,
 	index,
@@ -40,11 +41,21 @@ export const desk = pgTable(
 		familyPicks: boolean('family_picks').notNull().default(false),
 		/** Whether its appointments are booked at once or asked for; null: as the conference says. */
 		acceptance: text('acceptance', { enum: ['at-once', 'asked'] }),
+		/** Appointments on one date; null: as the conference says. */
+		perDay: smallint('per_day'),
+		/** So many slots in a row are a long talk, which families may choose. */
+		longSlots: smallint('long_slots'),
+		/** Families in one slot of a group see who else comes. */
+		groupSees: boolean('group_sees').notNull().default(false),
 		/** Hours outside the conference's of which somebody has said that they are right. */
 		rightHours: jsonb('right_hours').$type<Hours[]>().notNull().default([]),
 		version: version(),
 	},
-	(table) => [uniqueIndex('desk_number').on(table.conferenceId, table.number)],
+	(table) => [
+		uniqueIndex('desk_number').on(table.conferenceId, table.number),
+		check('desk_per_day', sql`${table.perDay} between 1 and 200`),
+		check('desk_long_slots', sql`${table.longSlots} between 2 and 4`),
+	],
 );
 
 /** `all`: everybody with this role must be there. `any`: one of them receives. */
