@@ -1,6 +1,7 @@
-import { z } from 'zod/mini';
+import { z, type ZodMiniType } from 'zod/mini';
+import type { Holiday } from '../core/calendars/read-holidays';
 import { change, reasons } from './change';
-import { id, version } from './shapes';
+import { date, id, version } from './shapes';
 import { timeZone } from './time-zone';
 import { line, needed } from './typed-text';
 import { says } from './sentence';
@@ -20,6 +21,18 @@ export const schoolChange = change({
 		timeZone,
 	}),
 	refusal: reasons('changed-meanwhile'),
+	leaves: ['school.changed'],
+});
+
+/** Keeps the holidays that a calendar file names; an empty list takes them away. */
+export const holidaysSet = change({
+	name: 'holidays.set',
+	may: 'register.change',
+	input: z.object({
+		holidays: z
+			.array(z.object({ from: date, to: date, name: z.string().check(z.maxLength(120)) }))
+			.check(z.maxLength(500)),
+	}) as ZodMiniType<{ readonly holidays: readonly Holiday[] }>,
 	leaves: ['school.changed'],
 });
 

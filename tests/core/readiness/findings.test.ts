@@ -86,6 +86,15 @@ it.each<[finding: string, changes: Changes]>([
 	['email-missing: d', { teachers: [{ ...teacher!, id: 'd', email: null }] }],
 	['email-unconfirmed: d', { teachers: [{ ...teacher!, id: 'd', isConfirmed: false }] }],
 	['odd-hours: 2026-12-03', { hours: [{ date: typedDate('2026-12-03'), start: 200, end: 260 }] }],
+	[
+		'on-holiday Founder’s days: 2026-12-03',
+		{
+			holidays: [
+				{ from: typedDate('2026-12-01'), to: typedDate('2026-12-02'), name: 'Storm days' },
+				{ from: typedDate('2026-12-03'), to: typedDate('2026-12-05'), name: 'Founder’s days' },
+			],
+		},
+	],
 	['nobody-books: e', { desks: [desk!, { ...desk!, id: 'e' }] }],
 ])('finds %s', (expected, changes) => {
 	expect(told(readyFacts(changes))).toContain(expected);

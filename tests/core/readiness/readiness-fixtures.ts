@@ -29,6 +29,7 @@ export function readyFacts(
 		snapshot,
 		wishes,
 		now: at(0),
+		holidays: [],
 		hours: [{ date: '2026-12-03', start: 600, end: 660 }],
 		claims: [],
 		families: [...new Set(wishes.map(({ family }) => family))].map((id) => ({

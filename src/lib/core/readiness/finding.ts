@@ -49,6 +49,8 @@ export const findingKinds = [
 	'walk-too-long',
 	/** Dates with hours early in the morning or late at night. */
 	'odd-hours',
+	/** Dates on which nobody is at school; `what`: the holiday's name. */
+	'on-holiday',
 	/** Desks with times that no family is meant to book. */
 	'nobody-books',
 	/** Questions of desks that are gone, or that no family is meant to book. */

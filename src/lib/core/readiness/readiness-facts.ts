@@ -1,5 +1,6 @@
 import type { ClashProblem } from '../clashes/find-clashes';
 import type { ConferenceSnapshot, Claim } from '../snapshot/snapshot';
+import type { Holiday } from '../calendars/read-holidays';
 import type { Hours } from '../slots/hours';
 
 /** A meeting that should come about. Of two wishes of a family each takes a slot of its own. */
@@ -59,6 +60,8 @@ export interface ReadyApart {
 
 /** All that readiness is found from. Instants in milliseconds. */
 export interface ReadinessFacts {
+	/** When nobody is at school, as far as the office has said. */
+	readonly holidays: readonly Holiday[];
 	readonly now: number;
 	readonly snapshot: ConferenceSnapshot;
 	/** The conference's own dates and hours. */

@@ -27,6 +27,7 @@ export function setUpFindings(facts: ReadinessFacts): Finding[] {
 		),
 		...ofClashes(facts),
 		...foundAbout('odd-hours', 'date', new Set(hours.filter(isOdd).map(({ date }) => date))),
+		...ofHolidays(facts),
 		...ofNobody(facts),
 		...ofQuestions(facts),
 	];
@@ -61,6 +62,20 @@ function ofClashes({ clashProblem }: ReadinessFacts): Finding[] {
 			what,
 			numbers: { count: list.length },
 		}),
+	);
+}
+
+function ofHolidays({ hours, holidays }: ReadinessFacts): Finding[] {
+	const dates = [...new Set(hours.map(({ date }) => date))].sort();
+	return holidays.flatMap(({ from, to, name }) =>
+		foundAbout(
+			'on-holiday',
+			'date',
+			dates.filter((date) => from <= date && date <= to),
+			{
+				what: name,
+			},
+		),
 	);
 }
 

@@ -1,4 +1,4 @@
-import { eq, inArray, sql } from 'drizzle-orm';
+import { eq, inArray } from 'drizzle-orm';
 import { shiftHours, shiftOf, shiftPlan } from '../../core/conferences/shift-conference';
 import { datesOf } from '../../core/desks/desk-plan';
 import { usualRules } from '../../core/snapshot/rules';

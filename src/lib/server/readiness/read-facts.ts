@@ -18,6 +18,7 @@ import {
 	seriesPlace,
 	series,
 } from '../foundation/database/schema';
+import { readSchool } from '../register/school';
 import { readReadyFamilies, readReadyTeachers, untaughtClasses } from './read-people';
 import { unreceivedStudents, wishedMeetings } from './read-wishes';
 
@@ -58,6 +59,7 @@ export async function readFacts(
 		wishes,
 		videos,
 		unreceived,
+		holidays: (await readSchool(db))?.holidays ?? [],
 		hours: stretchesOf(conferenceHours(row!)),
 		claims: claims.filter(({ standing }) => standing !== 'held'),
 		desks: seated.map((desk) => readyDesk(desk, forAll)),

@@ -88,6 +88,11 @@ export function findingText(finding: ReadFinding, zone: string): string {
 			return m.finding_odd_hours({
 				names: namesText(finding.about.map(({ id }) => localDateText(id))),
 			});
+		case 'on-holiday':
+			return m.finding_on_holiday({
+				names: namesText(finding.about.map(({ id }) => localDateText(id))),
+				holiday: finding.what ?? '',
+			});
 		case 'question-unasked':
 			return m.finding_question_unasked(all);
 		case 'nobody-books':

@@ -19,6 +19,7 @@ export function whereToMend(kind: FindingKind, base: string): Way {
 		case 'question-unasked':
 			return { href: `${base}/questions`, text: m.readiness_at_questions() };
 		case 'odd-hours':
+		case 'on-holiday':
 			return { href: `${base}/basics`, text: m.readiness_at_basics() };
 		case 'class-without-teacher':
 			return { href: '/office/people/classes', text: m.readiness_at_classes() };

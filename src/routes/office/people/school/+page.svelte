@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { enhance } from '$lib/ui/parts/saving/enhance';
 	import { m } from '$lib/paraglide/messages';
+	import { localDateText } from '$lib/ui/parts/format/when';
 	import ZoneField from '$lib/ui/parts/forms/ZoneField.svelte';
 
 	let { data, form } = $props();
@@ -16,6 +17,7 @@
 {#key known.version}
 	<form
 		method="post"
+		action="?/save"
 		novalidate
 		class="max-w-lg"
 		use:enhance={() =>
@@ -42,3 +44,44 @@
 		</fieldset>
 	</form>
 {/key}
+
+<section class="mt-10 max-w-lg">
+	<h2 class="mb-2 text-title">{m.holidays_title()}</h2>
+	<p class="quiet mb-3">{m.holidays_about()}</p>
+	{#if form && 'holidaysProblem' in form}
+		<p class="mb-3 text-error" role="alert">{form.holidaysProblem}</p>
+	{:else if form && 'holidaysSaid' in form}
+		<p class="mb-3 font-bold" role="status">{form.holidaysSaid}</p>
+	{/if}
+	{#if data.holidays.length}
+		<ul class="mb-3 max-h-48 overflow-y-auto border-y border-base-300 py-2 text-small">
+			{#each data.holidays as { from, to, name } (`${from} ${name}`)}
+				<li>
+					{from === to
+						? localDateText(from)
+						: m.holidays_days({ from: localDateText(from), to: localDateText(to) })}
+					<span class="quiet">{name}</span>
+				</li>
+			{/each}
+		</ul>
+	{/if}
+	{#if data.mayChange}
+		<form method="post" action="?/holidays" enctype="multipart/form-data" use:enhance>
+			<label class="mb-2 block">
+				<span class="mb-1 block text-small">{m.holidays_file()}</span>
+				<input
+					class="file-input file-input-sm"
+					type="file"
+					name="file"
+					accept=".ics,text/calendar"
+				/>
+			</label>
+			<button class="btn btn-outline btn-sm">{m.holidays_read()}</button>
+		</form>
+		{#if data.holidays.length}
+			<form method="post" action="?/without" class="mt-2" use:enhance>
+				<button class="link text-small">{m.holidays_remove()}</button>
+			</form>
+		{/if}
+	{/if}
+</section>

@@ -1,4 +1,5 @@
 import type { AdultId, FamilyId, PersonId, StudentId } from '../../../../core/ids';
+import type { Holiday } from '../../../../core/calendars/read-holidays';
 import { toldChoices } from '../../../../core/notices/kinds';
 import { sql } from 'drizzle-orm';
 import {
@@ -28,6 +29,8 @@ export const school = pgTable('school', {
 	telephone: text('telephone'),
 	/** Of the school year that runs, as people say it: `2026/27`. */
 	schoolYear: text('school_year').notNull(),
+	/** Out of the calendar file that the office gave last. */
+	holidays: jsonb('holidays').$type<Holiday[]>().notNull().default([]),
 	version: version(),
 });
 

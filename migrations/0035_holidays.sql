@@ -1,0 +1,1 @@
+ALTER TABLE "school" ADD COLUMN "holidays" jsonb DEFAULT '[]'::jsonb NOT NULL;
