@@ -1,4 +1,4 @@
-import { usualDeskRules } from '$lib/core/snapshot/desk-rules';
+import { usualDeskRules } from '$lib/core/desks/desk-rules';
 import { typedDate } from '$lib/core/time/local-of';
 import type {
 	Claim,

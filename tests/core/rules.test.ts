@@ -1,4 +1,4 @@
-import { usualDeskRules } from '$lib/core/snapshot/desk-rules';
+import { usualDeskRules } from '$lib/core/desks/desk-rules';
 import { describe, expect, it } from 'vitest';
 import type { ConferenceFacts, ConferenceSnapshot } from '$lib/core/snapshot/snapshot';
 import { isOpen, type Booker } from '$lib/core/rules/booking-window';

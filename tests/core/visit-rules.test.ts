@@ -1,4 +1,4 @@
-import { usualDeskRules } from '$lib/core/snapshot/desk-rules';
+import { usualDeskRules } from '$lib/core/desks/desk-rules';
 import { describe, expect, it } from 'vitest';
 import { claimsByThing, seatState } from '$lib/core/snapshot/seat-state';
 import { phaseOf } from '$lib/core/conferences/phase';

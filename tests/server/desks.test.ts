@@ -606,6 +606,8 @@ describe('a teacher’s own desk', () => {
 				}),
 				name: 'Somebody Else',
 				forAll: true,
+				rules: { ...base!.rules, perDay: 1 },
+				words: 'Bring the portfolio.',
 			},
 		});
 		const allow = async (teachersMay: 'propose' | 'change') =>
@@ -645,8 +647,13 @@ describe('a teacher’s own desk', () => {
 			}),
 		).toEqual({ ok: true, became: 'changed' });
 		expect(await school.slots(0)).toHaveLength(8);
-		// Name, people and whom it is open to are the office's.
-		expect((await plansOf(app, school))[0]).toMatchObject({ name: 'Teacher 0', forAll: false });
+		// Name, people, rules and whom it is open to are the office's; the words are the teacher's own.
+		expect((await plansOf(app, school))[0]).toMatchObject({
+			name: 'Teacher 0',
+			forAll: false,
+			rules: { perDay: null },
+			words: 'Bring the portfolio.',
+		});
 	});
 });
 

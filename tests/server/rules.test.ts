@@ -1,7 +1,7 @@
 // Who may book when, and how much, as the office sets it.
 import { eq, sql } from 'drizzle-orm';
 import { expect, it } from 'vitest';
-import type { DeskRules } from '$lib/core/snapshot/desk-rules';
+import type { DeskRules } from '$lib/core/desks/desk-rules';
 import { usualRules } from '$lib/core/snapshot/rules';
 import { loadSnapshot } from '$lib/server/conferences/load-snapshot';
 import { conferenceWithId } from '$lib/server/conferences/read-conference';

@@ -9,7 +9,7 @@ import type {
 import { planFaultCodes, type PlanFault } from '../core/desks/faults-of-plan';
 import type { Collision } from '../core/merge/merge-fields';
 import type { Division } from '../core/slots/slot-grid';
-import { usualDeskRules, type DeskRules } from '../core/snapshot/desk-rules';
+import { usualDeskRules, type DeskRules } from '../core/desks/desk-rules';
 import { change, reasons } from './change';
 import { collision, date, exactly, id, version } from './shapes';
 
@@ -198,7 +198,7 @@ export interface OwnDeskRequest {
 	readonly note: string;
 }
 
-/** A teacher changes the own desk's hours and places, or proposes to, as the conference allows. */
+/** A teacher changes the own desk's hours, places and words, or proposes to, as the conference allows. */
 export const ownDeskChange = change({
 	name: 'desk.change-own',
 	may: 'desk.own',

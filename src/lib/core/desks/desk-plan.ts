@@ -5,7 +5,7 @@ import type { LocalDate } from '../time/local-of';
 import type { Stretch } from '../time/stretch';
 import type { Minutes } from '../time/units';
 import type { DeskId, PersonId } from '../ids';
-import type { DeskRules } from '../snapshot/desk-rules';
+import type { DeskRules } from './desk-rules';
 
 /** What an organiser edits of a desk: who receives, and when, how long and where. */
 export interface DeskPlan {

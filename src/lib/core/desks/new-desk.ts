@@ -1,4 +1,4 @@
-import { usualDeskRules } from '../snapshot/desk-rules';
+import { usualDeskRules } from './desk-rules';
 import type { PlaceKind } from '../ways-to-meet';
 import { followingSeries, type DeskPerson, type DeskPlan, type PlannedPlace } from './desk-plan';
 

@@ -2,7 +2,7 @@ import type { PlaceKind } from '../ways-to-meet';
 import type { DeskId, PersonId, SlotId } from '../ids';
 import type { DeskPerson, Substitute } from '../desks/desk-plan';
 import type { BookingQuestion } from '../questions/booking-question';
-import type { DeskRules } from './desk-rules';
+import type { DeskRules } from '../desks/desk-rules';
 import type { Rules } from './rules';
 import type { Stretch } from '../time/stretch';
 import type { LocalDate } from '../time/local-of';

@@ -2,7 +2,7 @@ import { datesOf } from '../../core/desks/desk-plan';
 import { may, type Actor } from '../../core/permissions/may';
 import type { RuledConference } from '../../core/rules/contradictions';
 import { isSame } from '../../core/merge/is-same';
-import { usualDeskRules } from '../../core/snapshot/desk-rules';
+import { usualDeskRules } from '../../core/desks/desk-rules';
 import { usualRules } from '../../core/snapshot/rules';
 import type { App } from '../app';
 import { ForbiddenError } from '../foundation/forbidden';

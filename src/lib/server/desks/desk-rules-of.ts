@@ -1,4 +1,4 @@
-import type { DeskRules } from '../../core/snapshot/desk-rules';
+import type { DeskRules } from '../../core/desks/desk-rules';
 import type { desk } from '../foundation/database/schema';
 
 /** A desk's own rules, out of its row. */

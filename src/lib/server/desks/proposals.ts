@@ -35,8 +35,8 @@ export async function openProposals(db: Reader, conferenceId: string): Promise<D
 }
 
 /**
- * A teacher changes the own desk's hours and places, or proposes to, as the conference allows. Who
- * receives, the desk's name and whom it is open to are the office's.
+ * A teacher changes the own desk's hours, places and words, or proposes to, as the conference allows. Who
+ * receives, the desk's name and rules and whom it is open to are the office's.
  */
 export const changeOwnDesk = performs(ownDeskChange).by({
 	async lock({ tx, input }) {
@@ -49,8 +49,8 @@ export const changeOwnDesk = performs(ownDeskChange).by({
 	},
 	async work({ tx, clock, input }) {
 		const { now, conference } = (await ownDesk(tx, input.person, input.plan.id))!;
-		const plan: DeskPlan = { ...now, series: input.plan.series };
-		const base: DeskPlan = { ...now, series: input.base.series };
+		const plan = withOwn(now, input.plan);
+		const base = withOwn(now, input.base);
 		const faults = faultsOfPlan(plan, conferenceHours(conference), conference.timeZone);
 		if (faults.length) return { refused: { reason: 'faults', faults } };
 		if (conference.teachersMay === 'change') {
@@ -72,6 +72,13 @@ export const changeOwnDesk = performs(ownDeskChange).by({
 		};
 	},
 	lost: async (_, error) => (isPersonTaken(error) ? { ok: false, reason: 'meanwhile' } : null),
+});
+
+/** What of a desk is its teacher's own to say. */
+const withOwn = (now: DeskPlan, { series, words }: DeskPlan): DeskPlan => ({
+	...now,
+	series,
+	words,
 });
 
 /** A newer proposal takes the place of the one that still waits. */

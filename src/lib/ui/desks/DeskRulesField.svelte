@@ -1,5 +1,5 @@
 <script lang="ts">
-	import type { DeskRules } from '$lib/core/snapshot/desk-rules';
+	import type { DeskRules } from '$lib/core/desks/desk-rules';
 	import { m } from '$lib/paraglide/messages';
 
 	/** What one desk, or many, have of their own among the rules of booking. */

@@ -29,7 +29,7 @@
 	import ProposedHours from './ProposedHours.svelte';
 	import StretchField from './StretchField.svelte';
 
-	/** A teacher's own desk on the phone: hours and places, changed or proposed as the office allows. */
+	/** A teacher's own desk on the phone: hours, places and words, changed or proposed as the office allows. */
 	let {
 		plan,
 		proposed,
@@ -151,6 +151,20 @@
 		{/if}
 	</section>
 {/each}
+
+{#if mayEdit}
+	<label class="mb-6 block">
+		<span class="mb-1 block font-bold">{m.desk_words()}</span>
+		<textarea
+			class="textarea w-full"
+			rows="3"
+			maxlength="1000"
+			placeholder={m.desk_words_example()}
+			bind:value={() => wanted.words, (words) => (wanted = { ...wanted, words })}></textarea>
+	</label>
+{:else if plan.words}
+	<p class="mb-6 whitespace-pre-line">{plan.words}</p>
+{/if}
 
 {#if !mayEdit}
 	<p class="quiet">{m.own_desk_see_only()}</p>

@@ -5,7 +5,7 @@
 	import { localDateText } from '../parts/format/when';
 	import { placesText, stretchText } from './desk-text';
 
-	/** What would be different: hours and places that go, and those that come. */
+	/** What would be different: hours and places that go, those that come, and what the desk says. */
 	let { base, plan, hours }: { base: DeskPlan; plan: DeskPlan; hours: ConferenceHours } = $props();
 
 	const lines = (of: DeskPlan) =>
@@ -23,4 +23,11 @@
 	{#each fresh as { text, minutes }, index (index)}
 		<li><ins class="no-underline">{text}, {m.minutes({ minutes })}</ins></li>
 	{/each}
+	{#if plan.words !== base.words}
+		<li>
+			{#if plan.words}<ins class="whitespace-pre-line no-underline">{plan.words}</ins>{:else}
+				<del class="quiet">{base.words}</del>
+			{/if}
+		</li>
+	{/if}
 </ul>

@@ -1,4 +1,4 @@
-import type { DeskRules } from '$lib/core/snapshot/desk-rules';
+import type { DeskRules } from '$lib/core/desks/desk-rules';
 import type { Clash } from '$lib/core/clashes/find-clashes';
 import type { PlannedPlace } from '$lib/core/desks/desk-plan';
 import type { PlanFaultCode } from '$lib/core/desks/faults-of-plan';
