@@ -43,6 +43,7 @@ export const deskOf = (id: string, more: Partial<Desk> = {}): Desk => ({
 	name: id,
 	subject: 'S',
 	words: '',
+	picture: null,
 	familyPicks: false,
 	substitutes: [],
 	people: [{ person: `teacher ${id}`, role: 'all' }],

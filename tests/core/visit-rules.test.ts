@@ -33,6 +33,7 @@ const desk: Desk = {
 	name: 'D',
 	subject: 'S',
 	words: '',
+	picture: null,
 	familyPicks: false,
 	substitutes: [],
 	rules: usualDeskRules,

@@ -383,6 +383,10 @@ const TABLE: Record<
 		ask: ({ guest }) => direct(withdrawGuest(app, bound, { guest })),
 		status: 200,
 	},
+	'/picture/[person]/[digest] GET': {
+		ask: () => page(`/picture/${randomUUID()}/none`),
+		status: 404,
+	},
 	'/visit/[address]/opening.ics GET': {
 		ask: () => page('/visit/winter/opening.ics'),
 		status: 404,

@@ -87,7 +87,10 @@ const ALLOWED: Record<string, readonly Role[]> = {
 	'/account ?/token': organiser,
 	'/account ?/revoke': organiser,
 	'/door page': accounts,
+	'/picture/[person]/[digest] GET': [...accounts, 'teacher', 'family'],
 	'/teacher page': teacher,
+	'/teacher ?/picture': teacher,
+	'/teacher ?/withoutPicture': teacher,
 	'/teacher/door/[appointment] GET': teacher,
 	'/teacher ?/confirm': teacher,
 	'/teacher ?/answer': ['organiser', 'teacher'],
@@ -178,6 +181,8 @@ const ALLOWED: Record<string, readonly Role[]> = {
 	[`${people} page`]: office,
 	...person('teachers'),
 	[`${people}/teachers ?/send`]: organiser,
+	[`${people}/teachers/[id] ?/picture`]: organiser,
+	[`${people}/teachers/[id] ?/withoutPicture`]: organiser,
 	[`${people}/teachers/[id] ?/send`]: organiser,
 	...busyTimes(`${people}/teachers/[id]`, organiser),
 	...person('interpreters'),
@@ -267,6 +272,8 @@ beforeAll(async () => {
 	Object.assign(ids, row);
 	await demo.sql`update place set link = 'https://video.example/door'
 		where id = (select place_id from appointment where id = ${ids.appointment!})`;
+	await demo.sql`insert into person_picture (person_id, webp, digest)
+		values (${ids.teachers!}, 'a picture', 'a-picture')`;
 	ids.token = (await passwordLink(app, ids.account!, 60_000)).split('/').at(-1)!;
 	ids.link = demo.teacher.split('/').at(-1)!;
 	const asked = await askGuest(app, SYSTEM, {
@@ -293,6 +300,8 @@ function addressOf(route: string): string {
 		.replace('/i/[token]', `/i/${ids.link}`)
 		.replace('/g/[token]', `/g/${ids.guest}`)
 		.replace('[token]', ids.token!)
+		.replace('[person]', ids.teachers!)
+		.replace('[digest]', 'a-picture')
 		.replace('[notice]', ids.notice!)
 		.replace('[name]', 'students.csv')
 		.replace('[id]', ids[folder] ?? ids.conference!);

@@ -25,6 +25,7 @@ export type ActKind =
 	| 'calendar.removed'
 	| 'calendar.read'
 	| 'busy.changed'
+	| 'picture.set'
 	| 'visit.booked'
 	| 'visit.changed'
 	| 'visit.cancelled'

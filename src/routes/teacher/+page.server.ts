@@ -6,6 +6,8 @@ import { choosePersonTold } from '$lib/server/notices/telling/choose-told';
 import { answerAppointment } from '$lib/server/visits/answer-appointment';
 import { readTold } from '$lib/server/notices/telling/read-told';
 import { teacherConferences } from '$lib/server/day/teacher-day';
+import { pictureActions } from '$lib/server/pictures/picture-actions';
+import { picturesOf } from '$lib/server/pictures/pictures-of';
 import { readSchool } from '$lib/server/register/school';
 import { personName } from '$lib/server/register/teachers';
 import { confirmAddress } from '$lib/server/messages/teacher-links';
@@ -20,6 +22,7 @@ export const load: PageServerLoad = async ({ locals }) => {
 		school: (await readSchool(app.db))?.name ?? '',
 		name: await personName(app.db, teacher.person),
 		told: await readTold(app.db, teacher.person),
+		picture: (await picturesOf(app.db, [teacher.person])).get(teacher.person) ?? null,
 		conferences: await teacherConferences(app, teacher, teacher.person),
 	};
 };
@@ -37,6 +40,10 @@ export const actions: Actions = {
 		given: ({ locals }) => ({ person: locals.teacher?.person ?? '' }),
 		refused: {},
 		done: () => ({ said: m.told_saved() }),
+	}),
+	...pictureActions(({ locals: { teacher } }) => {
+		if (!teacher) error(404, m.link_unknown());
+		return { actor: teacher, person: teacher.person };
 	}),
 	confirm: async ({ request, locals }) => {
 		const { app, teacher } = locals;

@@ -14,6 +14,7 @@
 	import SeatedNeeds from '$lib/ui/floor/SeatedNeeds.svelte';
 	import { seatText } from '$lib/ui/floor/seat-text';
 	import SaidAnswers from '$lib/ui/questions/SaidAnswers.svelte';
+	import PictureForm from '$lib/ui/register/PictureForm.svelte';
 	import { followSeats } from '$lib/ui/parts/live/live-seats.svelte';
 
 	let { data, form } = $props();
@@ -140,7 +141,13 @@
 		{:else}
 			<p>{m.day_none()}</p>
 		{/each}
-		<ChooseTold told={data.told} said={form?.said} />
+		<PictureForm
+			picture={data.picture}
+			problem={form && 'pictureProblem' in form ? form.pictureProblem : undefined}
+			said={form && 'pictureSaid' in form ? form.pictureSaid : undefined}
+			isOwn={true}
+		/>
+		<ChooseTold told={data.told} said={form && 'said' in form ? form.said : undefined} />
 	</main>
 </div>
 

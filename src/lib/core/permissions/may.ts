@@ -37,6 +37,7 @@ export type Act =
 	| 'desk.set-up'
 	| 'desk.own'
 	| 'busy.change'
+	| 'picture.set'
 	| 'rooms.see'
 	| 'rooms.change'
 	| 'floor.see'
@@ -85,6 +86,7 @@ const rules: Record<Act, Partial<Record<ActorKind, Rule>>> = {
 	'desk.set-up': { organiser: always },
 	'desk.own': { teacher: ownDay },
 	'busy.change': { organiser: always, teacher: ownDay },
+	'picture.set': { organiser: always, teacher: ownDay },
 	'rooms.see': { organiser: always, helper: always },
 	'rooms.change': { organiser: always },
 	'floor.see': { organiser: always, helper: always, 'front-door': always },

@@ -81,6 +81,8 @@ export interface Desk {
 	/** What families read about it. */
 	readonly words: string;
 	readonly people: readonly DeskPerson[];
+	/** Where the picture of the one who receives is; `null`: there is none, or several receive. */
+	readonly picture: string | null;
 	/** At a desk where any one receives: the family picks the person. */
 	readonly familyPicks: boolean;
 	readonly substitutes: readonly Substitute[];

@@ -97,6 +97,8 @@ export interface FamilyDesk {
 	readonly subject: string;
 	/** What it says to families; empty: nothing. */
 	readonly words: string;
+	/** Where the picture of whoever receives is, behind `/picture/`; `null`: there is none. */
+	readonly picture: string | null;
 	/** Who stands in there, and for whom. */
 	readonly substitutes: readonly NamedSubstitute[];
 	/** What a family books there is asked for, until somebody accepts. */

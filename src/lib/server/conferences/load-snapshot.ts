@@ -13,6 +13,7 @@ import { laterInstantOf } from '../../core/time/local-time';
 import { joined, type Stretch } from '../../core/time/stretch';
 import { deskRulesOf } from '../desks/desk-rules-of';
 import { walksBetween } from '../rooms/walks';
+import { picturesOf } from '../pictures/pictures-of';
 import { readQuestions } from '../questions/read-questions';
 import { busyOf } from '../calendars/busy-of';
 import type { Reader } from '../foundation/database/connect';
@@ -71,6 +72,10 @@ export async function loadSnapshot(db: Reader, conferenceId: string): Promise<Co
 		interpretersOfSchool(db, datesOf(facts), facts.timeZone),
 		readQuestions(db, conferenceId),
 	]);
+	const pictures = await picturesOf(
+		db,
+		people.map(({ personId }) => personId),
+	);
 	const busy = await busyOf(db, facts, [
 		...people.map(({ personId }) => personId),
 		...substitutes.map(({ personId }) => personId),
@@ -124,6 +129,7 @@ export async function loadSnapshot(db: Reader, conferenceId: string): Promise<Co
 			words,
 			familyPicks,
 			rules: deskRulesOf(own),
+			picture: onlyPicture(peopleOf.get(id) ?? [], pictures),
 			people: (peopleOf.get(id) ?? []).map(({ personId, role }) => ({ person: personId, role })),
 			substitutes: (substitutesOf.get(id) ?? []).map(({ localDate, absentId, personId }) => ({
 				date: localDate,
@@ -213,3 +219,9 @@ function availableInstants(
 		})),
 	);
 }
+
+/** Where the picture of the one who receives is; several who receive have none. */
+const onlyPicture = (
+	people: readonly { readonly personId: string }[],
+	pictures: ReadonlyMap<string, string>,
+): string | null => (people.length === 1 ? (pictures.get(people[0]!.personId) ?? null) : null);

@@ -1,6 +1,7 @@
 import { eq, sql } from 'drizzle-orm';
 import { leftSet } from '../../operations/register';
-import { person, student } from '../foundation/database/schema';
+import type { PersonId } from '../../core/ids';
+import { person, personPicture, student } from '../foundation/database/schema';
 import { performs } from '../foundation/runner/perform';
 import { lockRegisterFor } from './lock-register';
 
@@ -15,6 +16,9 @@ export const setLeft = performs(leftSet).by({
 			.update(table)
 			.set({ leftAt: hasLeft ? clock.now() : null, version: sql`${table.version} + 1` })
 			.where(eq(table.id, id));
+		// Nobody keeps the picture of somebody who is gone.
+		if (who === 'person' && hasLeft)
+			await tx.delete(personPicture).where(eq(personPicture.personId, id as PersonId));
 		return { done: {}, act: { kind: 'register.regrouped', after: { [who]: id } } };
 	},
 });

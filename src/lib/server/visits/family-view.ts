@@ -137,12 +137,13 @@ export async function projectionFor(
 			students: new Set(students.map(({ id }) => id)),
 			desks: wanted,
 		}),
-		desks: wantedDesks.map(({ id, number, name, subject, words }) => ({
+		desks: wantedDesks.map(({ id, number, name, subject, words, picture }) => ({
 			id,
 			number,
 			name,
 			subject,
 			words,
+			picture,
 			substitutes: substitutes.get(id) ?? [],
 			asksFirst: asksFirst(conference, index.desks.get(id)!),
 		})),

@@ -5,6 +5,7 @@
 	import { MINUTE } from '$lib/core/time/local-of';
 	import { m } from '$lib/paraglide/messages';
 	import { listText, momentText, timeText } from '../parts/format/when';
+	import PersonPicture from '../parts/PersonPicture.svelte';
 	import AskAlong from './AskAlong.svelte';
 	import AskOnce from '../parts/AskOnce.svelte';
 	import { telephoneHref } from './telephone';
@@ -64,6 +65,9 @@
 	);
 </script>
 
+{#if known?.picture}
+	<p class="mb-2"><PersonPicture picture={known.picture} /></p>
+{/if}
 {#if known?.words}<p class="mb-2 whitespace-pre-line">{known.words}</p>{/if}
 <ul class="mb-3 space-y-0.5 text-small">
 	{#each facts as fact (fact)}<li>{fact}</li>{/each}

@@ -4,6 +4,7 @@
 	import type { WhyNot } from '$lib/core/visits/why-not';
 	import { m } from '$lib/paraglide/messages';
 	import { substituteOnText } from '../desks/substitute-text';
+	import PersonPicture from '../parts/PersonPicture.svelte';
 	import LongTalk from './LongTalk.svelte';
 	import Remedies from './Remedies.svelte';
 	import { whyNotText } from './words';
@@ -33,6 +34,7 @@
 </script>
 
 {#snippet who()}
+	{#if desk?.picture}<PersonPicture picture={desk.picture} size={56} />{/if}
 	<span class="min-w-0">
 		<strong class="block">{name}</strong>
 		<!-- What became full while the page was open is said where the subject stood: nothing moves under the thumb. -->

@@ -96,6 +96,7 @@ export const consequences: Readonly<Record<ActKind, Consequences>> = {
 	'conference.copied': NOTHING,
 	'conference.removed': NOTHING,
 	'wish.lengthened': { concerns: 'its-conference', pages: true },
+	'picture.set': { ...BUSY },
 	'trial.begun': { ...NOTHING, tells: [{ kind: 'invited', whom: 'listed' }] },
 	'trial.ended': { concerns: 'its-conference', pages: true, waitingList: true },
 	'conference.taken-in': NOTHING,

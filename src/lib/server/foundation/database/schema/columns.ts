@@ -16,3 +16,6 @@ export const version = () => integer('version').notNull().default(1);
 
 /** Accounts are kept by a library that works with Date. */
 export const dateTime = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
+
+/** Bytes. */
+export const bytea = customType<{ data: Buffer }>({ dataType: () => 'bytea' });

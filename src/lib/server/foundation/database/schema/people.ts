@@ -17,7 +17,7 @@ import {
 	uuid,
 } from 'drizzle-orm/pg-core';
 import { account } from './accounts';
-import { id, instant, version } from './columns';
+import { bytea, id, instant, version } from './columns';
 import { conference } from './conferences';
 
 /** One school in one database: this table has one row. */
@@ -66,6 +66,17 @@ export const person = pgTable('person', {
 		.references(() => account.id, { onDelete: 'set null' }),
 	leftAt: instant('left_at'),
 	version: version(),
+});
+
+/** A person's picture, as it was made small; it shows where families choose and meet that person. */
+export const personPicture = pgTable('person_picture', {
+	personId: uuid('person_id')
+		.$type<PersonId>()
+		.primaryKey()
+		.references(() => person.id),
+	webp: bytea('webp').notNull(),
+	/** Part of its address, which nobody can guess. */
+	digest: text('digest').notNull(),
 });
 
 /** An adult of one or more families; a teacher who is a parent is linked to the person. */

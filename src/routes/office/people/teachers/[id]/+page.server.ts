@@ -6,6 +6,8 @@ import { sendTeacherLink } from '$lib/server/messages/teacher-links';
 import { linkWords } from '$lib/server/messages/message-words';
 import { accountFor } from '$lib/server/foundation/requests/account-for';
 import { calendarActions, withFailures } from '$lib/server/calendars/calendar-actions';
+import { pictureActions } from '$lib/server/pictures/picture-actions';
+import { picturesOf } from '$lib/server/pictures/pictures-of';
 import { loadPerson, personActions } from '$lib/server/register/person-actions';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -16,11 +18,19 @@ export const load: PageServerLoad = async ({ locals, params }) => {
 	const busy = may(account, 'busy.change')
 		? await listCalendars(app, account, params.id)
 		: { calendars: [], blocks: [] };
-	return { ...person, busy: withFailures(busy) };
+	return {
+		...person,
+		busy: withFailures(busy),
+		picture: (await picturesOf(app.db, [params.id])).get(params.id) ?? null,
+	};
 };
 
 export const actions: Actions = {
 	...personActions,
+	...pictureActions(({ locals, params }) => ({
+		actor: accountFor(locals, 'picture.set'),
+		person: params.id!,
+	})),
 	...calendarActions(({ locals, params }) => ({
 		actor: accountFor(locals, 'busy.change'),
 		person: params.id!,

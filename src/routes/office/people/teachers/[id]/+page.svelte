@@ -5,6 +5,7 @@
 	import CopyLink from '$lib/ui/parts/CopyLink.svelte';
 	import LeaveForm from '$lib/ui/register/LeaveForm.svelte';
 	import LeftNote from '$lib/ui/register/LeftNote.svelte';
+	import PictureForm from '$lib/ui/register/PictureForm.svelte';
 	import PersonForm from '$lib/ui/register/PersonForm.svelte';
 
 	let { data, form } = $props();
@@ -56,6 +57,14 @@
 			said={form && 'calendarSaid' in form ? form.calendarSaid : undefined}
 			problem={form && 'calendarProblem' in form ? form.calendarProblem : undefined}
 			{enhance}
+		/>
+	</div>
+	<div class="mb-8">
+		<PictureForm
+			picture={data.picture}
+			problem={form && 'pictureProblem' in form ? form.pictureProblem : undefined}
+			said={form && 'pictureSaid' in form ? form.pictureSaid : undefined}
+			isOwn={false}
 		/>
 	</div>
 	<LeaveForm
