@@ -245,6 +245,9 @@ export const families: readonly DemoFamily[] = [
 ];
 
 /** What three of the desks say to families. */
+/** Whose desk offers a long talk, of two slots. */
+export const LONG_TALKS_WITH = 'Ottoline Marsh';
+
 export const deskWords: Readonly<Record<string, string>> = {
 	'Oskar Lindqvist': 'Bring the last test, please; we look at it together.',
 	'Marisol Etxeberria': 'I will show you what we have read so far. French is not needed.',

@@ -53,6 +53,7 @@ import {
 	conference as hoursAndWords,
 	counsellor,
 	deskWords,
+	LONG_TALKS_WITH,
 	insideMinutes,
 	principal,
 	questions,
@@ -242,7 +243,10 @@ async function seedDesks(
 		};
 		const plan = newDesk(facts, next());
 		const words = deskWords[facts.name] ?? '';
-		return change({ ...plan, words, series: everyDay(facts.places) });
+		// The counsellor takes time for those who ask for it.
+		const longSlots = facts.name === LONG_TALKS_WITH ? 2 : null;
+		const rules = { ...plan.rules, longSlots };
+		return change({ ...plan, words, rules, series: everyDay(facts.places) });
 	};
 	const openToAll = (plan: DeskPlan): DeskPlan => ({ ...plan, forAll: true });
 	const on = (date: LocalDate, places: readonly PlannedPlace[]): SeriesPlan => ({
