@@ -425,6 +425,7 @@ const TABLE: Record<
 		status: 403,
 	},
 	'server childrenOf': { sameAs: '/visit/[address] page' },
+	'server projectionFor': { sameAs: '/visit/[address] page' },
 	'/do/visit.change POST': { sameAs: 'api putAppointments' },
 	'/do/visit.cancel POST': { sameAs: 'api deleteAppointment' },
 	'/do/visit.undo POST': { sameAs: 'server undoVisitAct' },

@@ -86,7 +86,7 @@ describe('nonsense', () => {
 		const asked = await ask(`${people}/school`);
 		const version = /name="version" value="(\d+)"/.exec(await asked.text())![1]!;
 		const fields = { name: 'Gannet Cove School', telephone: '902 555 0140', version };
-		const saved = await ask(`${people}/school`, {
+		const saved = await ask(`${people}/school?/save`, {
 			method: 'POST',
 			body: new URLSearchParams({ ...fields, timeZone: 'Halifax' }),
 		});

@@ -129,10 +129,14 @@ const ALLOWED: Record<string, readonly Role[]> = {
 	'/ask/people.find POST': office,
 	'/do/conference.create POST': organiser,
 	...Object.fromEntries(
-		['visit.book', 'visit.change', 'visit.cancel', 'waiting.join', 'waiting.leave'].map((name) => [
-			`/do/${name} POST`,
-			['organiser', 'helper', 'family'] as const,
-		]),
+		[
+			'visit.book',
+			'visit.change',
+			'visit.cancel',
+			'waiting.join',
+			'waiting.leave',
+			'wish.lengthen',
+		].map((name) => [`/do/${name} POST`, ['organiser', 'helper', 'family'] as const]),
 	),
 	'/do/hold.give-back POST': ['organiser', 'helper', 'family'],
 	'/do/hold.make POST': ['organiser', 'helper', 'family'],

@@ -1,5 +1,6 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
+import { schoolDayFrom } from '$lib/core/conferences/school-day';
 import { datesOf } from '$lib/core/desks/desk-plan';
 import { localOf } from '$lib/core/time/local-of';
 import { addDays, isLocalDate } from '$lib/core/time/local-time';
@@ -16,14 +17,16 @@ const FORTNIGHT = 14;
 export const load: PageServerLoad = async ({ locals, url }) => {
 	accountFor(locals, 'conference.set-up');
 	const { db, clock } = locals.app;
-	const timeZone = (await readSchool(db))?.timeZone ?? 'UTC';
+	const school = await readSchool(db);
+	const timeZone = school?.timeZone ?? 'UTC';
 	const today = localOf(clock.now(), timeZone).date;
+	const day = schoolDayFrom(addDays(today, FORTNIGHT), school?.holidays ?? []);
 	const first = {
 		name: '',
 		timeZone,
 		slotMinutes: 10,
 		gapMinutes: 0,
-		hours: [{ date: addDays(today, FORTNIGHT), start: 15 * 60 + 30, end: 19 * 60 + 30 }],
+		hours: [{ date: day, start: 15 * 60 + 30, end: 19 * 60 + 30 }],
 	};
 	const earlier = (await listConferences(db)).map((row) => ({
 		id: row.id,
