@@ -64,6 +64,7 @@ test('the office’s pages of a conference are accessible, in both themes, and a
 		'winter-conferences/desks',
 		'winter-conferences/rules',
 		'winter-conferences/questions',
+		'winter-conferences/try',
 		'winter-conferences/readiness',
 		'winter-conferences/open',
 		'winter-conferences/families',

@@ -1,6 +1,6 @@
 import type { FrameLocator, Page } from '@playwright/test';
 import { wholeDatabaseOf } from '../whole-database';
-import { expect, phone, signIn, test, type SeededHouse } from './house';
+import { expect, phone, signIn, test, toSuggestions, type SeededHouse } from './house';
 
 test.use({ demoOf: 'trying', viewport: { width: 1440, height: 1000 } });
 
@@ -97,4 +97,76 @@ test('no other page of the office stands in a frame, and none of another site’
 		const answer = await office.request.get(`${demo.origin}${address}`);
 		expect(answer.headers()['content-security-policy']).toContain(policy);
 	}
+});
+
+test('from nothing to a trial run with a colleague, wiped in one act, and a conference removed', async ({
+	page: office,
+	browser,
+	demo,
+}) => {
+	await signIn(office, demo);
+	await office.goto(`${demo.origin}/office/new`);
+	await office.getByLabel('Name of the conference').fill('Spring Evenings');
+	await office.getByRole('button', { name: 'Create the conference' }).click();
+	await office.getByRole('button', { name: 'All of them' }).click();
+	await office.getByRole('button', { name: 'Add', exact: true }).click();
+	await expect(office.getByText('30 desks')).toHaveCount(2);
+
+	await office.getByRole('link', { name: /^Try it/ }).click();
+	await office.getByRole('button', { name: 'Add a colleague' }).click();
+	await expect(office.getByText('Write the colleague’s name.')).toBeVisible();
+	await office.getByLabel('Name', { exact: true }).fill('Una Bell');
+	await office.getByRole('button', { name: 'Add a colleague' }).click();
+	await expect(office.getByText('has not opened the link yet')).toBeVisible();
+	await office.context().grantPermissions(['clipboard-read', 'clipboard-write']);
+	await office.getByRole('button', { name: /Una Bell/ }).click();
+	const link = await office.evaluate(() => navigator.clipboard.readText());
+
+	const colleague = await phone(browser, link);
+	await toSuggestions(colleague);
+	await colleague.getByRole('button', { name: 'Take this visit' }).click();
+	await expect(colleague.getByText(/Booked\. This page/)).toBeVisible();
+
+	// It keeps families out until it is over.
+	await office.getByRole('link', { name: /^Open/ }).click();
+	await office.getByRole('button', { name: 'Publish' }).click();
+	await office.getByRole('button', { name: 'Publish all the same' }).click();
+	await expect(office.getByText(/^Colleagues are still trying it\./)).toBeVisible();
+	await office.getByRole('link', { name: 'See the trial' }).click();
+	await expect(office.getByText('3 appointments booked')).toBeVisible();
+	await office.getByRole('button', { name: 'End the trial and wipe it' }).click();
+	await office.getByRole('button', { name: 'Wipe it' }).click();
+	await expect(office.getByText('The trial is over. 3 appointments were wiped.')).toBeVisible();
+	await colleague.reload();
+	await expect(colleague.getByRole('heading', { name: 'Your visit' })).toHaveCount(0);
+	await colleague.context().close();
+
+	await office.getByRole('link', { name: /^Open/ }).click();
+	await office.getByRole('button', { name: 'Remove it' }).click();
+	await office.getByRole('button', { name: 'Remove permanently' }).click();
+	await office.waitForURL('**/office');
+	await expect(office.getByText('Spring Evenings')).toHaveCount(0);
+
+	// One that families have booked wants its name.
+	await office.goto(`${demo.origin}${AT}/open`);
+	await office.getByRole('button', { name: 'Remove it' }).click();
+	await office.getByRole('button', { name: 'Remove permanently' }).click();
+	await expect(office.getByText(/families have booked\. Their appointments go/)).toBeVisible();
+	await office.getByLabel('Type its name to remove it all the same').fill('Winter');
+	await office.getByRole('button', { name: 'Remove permanently' }).click();
+	await expect(office.getByText('That is not its name.')).toBeVisible();
+});
+
+test('a family chooses a long talk, and books as many slots in a row', async ({
+	browser,
+	demo,
+}) => {
+	const family = await phone(browser, demo.families.Gulzar);
+	const counsellor = family.locator('label.teacher', { hasText: 'Ottoline Marsh' }).first();
+	await counsellor.click();
+	await family.getByText('A long talk: 20 minutes instead of 10').click();
+	await expect(family.getByRole('checkbox', { name: /A long talk/ })).toBeChecked();
+	await family.reload();
+	await expect(family.getByRole('checkbox', { name: /A long talk/ })).toBeChecked();
+	await family.context().close();
 });

@@ -32,14 +32,14 @@
 	let isHeldBack = $state(false);
 
 	/** A link or a form would lead out of what is tried. */
-	function holdBack(event: Event) {
-		const link = event.target instanceof Element ? event.target.closest('a[href]') : null;
-		if (event.type === 'click' && !link) return;
+	function holdBack(happened: Event) {
+		const link = happened.target instanceof Element ? happened.target.closest('a[href]') : null;
+		if (happened.type === 'click' && !link) return;
 		// Forms that the page answers itself stop there.
-		const form = event.type === 'submit' ? (event.target as HTMLFormElement) : null;
+		const form = happened.type === 'submit' ? (happened.target as HTMLFormElement) : null;
 		if (form && form.method !== 'post') return;
-		event.preventDefault();
-		event.stopPropagation();
+		happened.preventDefault();
+		happened.stopPropagation();
 		isHeldBack = true;
 	}
 </script>
