@@ -2,6 +2,7 @@
 // its own.
 import { request } from 'node:http';
 import postgres from 'postgres';
+import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { openDemo, type SeededHouse } from '../browser/house';
 
@@ -166,12 +167,29 @@ describe('what is too large', () => {
 		['/office/people/lists/preview', 33, 'organiser'],
 		['/do/visit.book?as=adult', 1, 'family'],
 		['/set-up', 1, ''],
+		['/teacher?/picture', 1, ''],
 	])('%s refuses %i MiB, said before or not', async (path, size, who) => {
 		const as = who === 'organiser' ? cookie : who === 'family' ? family : '';
 		// Who may not send anything there is told so first.
 		const refusals = [303, 403, 404, 413];
 		expect(refusals).toContain(await sendLarge(path, size * MIB, as, { saysSize: true }));
 		expect(refusals).toContain(await sendLarge(path, size * MIB, as, { saysSize: false }));
+	});
+
+	it('a photograph as cameras take it is taken from a teacher', async () => {
+		const teacher = cookiesOf(await fetch(demo.teacher, { redirect: 'manual' }));
+		const noise = { type: 'gaussian' as const, mean: 128, sigma: 60 };
+		const photo = await sharp({
+			create: { width: 1600, height: 1200, channels: 3, background: 'white', noise },
+		})
+			.png()
+			.toBuffer();
+		expect(photo.length).toBeGreaterThan(2 * MIB);
+		const body = new FormData();
+		body.set('picture', new Blob([new Uint8Array(photo)]), 'me.png');
+		expect((await ask('/teacher?/picture', { method: 'POST', body }, teacher)).status).toBe(200);
+		const [kept] = await demo.sql`select length(webp) as bytes from person_picture`;
+		expect(kept!.bytes).toBeLessThan(40_000);
 	});
 
 	it('lists of an organiser are taken, and told line by line', async () => {

@@ -2,6 +2,7 @@ import { json, text, type Handle, type RequestEvent } from '@sveltejs/kit';
 import { may, type Act } from '../../../core/permissions/may';
 import { m } from '$lib/paraglide/messages';
 import { LARGEST_CALENDAR } from '../../calendars/fetch-calendar';
+import { LARGEST_PICTURE } from '../../pictures/small-picture';
 import { BodyTooLargeError } from '../failures/failure-of';
 import { pageChanges } from './page-changes';
 
@@ -15,8 +16,8 @@ const OF_STRANGERS = 16 * KIB;
 
 interface BodyLimit {
 	readonly bytes: number;
-	/** Only from who may do this; everybody else is bound to what is usual. */
-	readonly act?: Act;
+	/** Only from an account that may do this, or from a teacher; everybody else is bound to what is usual. */
+	readonly act?: Act | 'teacher';
 }
 
 /** Routes that take another size than the usual one. The open interface says it of each operation. */
@@ -29,9 +30,11 @@ const limits: Readonly<Record<string, BodyLimit>> = {
 	'/office/new': { bytes: MIB, act: 'conference.set-up' },
 	'/office/people/lists/preview': { bytes: 32 * MIB, act: 'register.change' },
 	'/office/people/lists/apply': { bytes: 32 * MIB, act: 'register.change' },
-	// A calendar as a file, with the little that a form adds.
-	'/office/people/teachers/[id]': { bytes: LARGEST_CALENDAR + 64 * KIB, act: 'busy.change' },
-	'/teacher/desk/[desk]': { bytes: LARGEST_CALENDAR + 64 * KIB },
+	// A calendar or a photograph as a file, with the little that a form adds.
+	'/office/people/teachers/[id]': { bytes: LARGEST_PICTURE + USUAL, act: 'busy.change' },
+	'/office/people/school': { bytes: LARGEST_CALENDAR + USUAL, act: 'register.change' },
+	'/teacher': { bytes: LARGEST_PICTURE + USUAL, act: 'teacher' },
+	'/teacher/desk/[desk]': { bytes: LARGEST_CALENDAR + USUAL, act: 'teacher' },
 };
 
 /** Bytes that a request's body may have, of whoever sends it. */
@@ -43,8 +46,11 @@ export function bodyLimit({
 	const limit = route.id === '/do/[change]' ? ofChange(params) : limits[route.id ?? ''];
 	if (!limit) return USUAL;
 	if (limit.act === undefined) return limit.bytes;
-	return locals.account && may(locals.account, limit.act) ? limit.bytes : USUAL;
+	return isFrom(locals, limit.act) ? limit.bytes : USUAL;
 }
+
+const isFrom = ({ account, teacher }: App.Locals, act: Act | 'teacher'): boolean =>
+	act === 'teacher' ? teacher !== null : account !== null && may(account, act);
 
 /** What is asked for says how large it may be. */
 function ofChange({ change: name }: RequestEvent['params']): BodyLimit | undefined {
