@@ -112,7 +112,10 @@ test('from nothing to a trial run with a colleague, wiped in one act, and a conf
 	await office.getByRole('button', { name: 'Add', exact: true }).click();
 	await expect(office.getByText('30 desks')).toHaveCount(2);
 
+	// What was set up a moment ago may be on its way still; the page waits for it.
 	await office.getByRole('link', { name: /^Try it/ }).click();
+	const onPhone = shown(office, 'On a phone');
+	await expect(onPhone.getByRole('button', { name: /^See \d/ })).toBeVisible();
 	await office.getByRole('button', { name: 'Add a colleague' }).click();
 	await expect(office.getByText('Write the colleague’s name.')).toBeVisible();
 	await office.getByLabel('Name', { exact: true }).fill('Una Bell');

@@ -5,11 +5,14 @@ import type { App } from '../app';
 import { loadSnapshot } from '../conferences/load-snapshot';
 import { family } from '../foundation/database/schema';
 import { ForbiddenError } from '../foundation/forbidden';
+import { taughtWishes } from '../visits/derive-wishes';
 import { MADE_UP } from './made-up-family';
 
 /** What there is to choose from before a page is tried. */
 export interface TrialChoice {
 	readonly moments: readonly TrialMoment[];
+	/** Whether there is anybody to try it as: no family can be made up while nobody has a meeting. */
+	readonly isPossible: boolean;
 	readonly family: {
 		readonly id: string;
 		/** What the office calls it; `null`: it is made up. */
@@ -29,6 +32,7 @@ export async function trialChoice(
 	const [known] = familyId ? await db.select().from(family).where(eq(family.id, familyId)) : [];
 	return {
 		moments: momentsOf(conference, slots, clock.now()),
+		isPossible: known !== undefined || (await taughtWishes(db, conferenceId)).length > 0,
 		family: known ? { id: known.id, label: known.label ?? '' } : { id: MADE_UP, label: null },
 	};
 }

@@ -9,7 +9,9 @@ import { beginTrial, endTrial, readTrial } from '$lib/server/trying/trial-run';
 import { trialChoice } from '$lib/server/trying/trial-choice';
 import type { Actions, PageServerLoad } from './$types';
 
-export const load: PageServerLoad = async ({ locals, params, url }) => {
+export const load: PageServerLoad = async ({ locals, params, url, depends }) => {
+	// What is set up meanwhile, or saved a moment ago, is tried as it is then.
+	depends('ten-chairs:progress');
 	const account = accountFor(locals, 'visit.see');
 	const conference = await conferenceAt(locals.app.db, params.address);
 	if (!conference) error(404, m.error_not_found());

@@ -63,9 +63,13 @@
 			hrefOf={(moment) => `${base}?${query(moment, familyId)}`}
 		/>
 	</div>
-	{#key `${here} ${round}`}
-		<Stage page="{base}/page?{here}" />
-	{/key}
+	{#if data.isPossible}
+		{#key `${here} ${round} ${data.conference.version}`}
+			<Stage page="{base}/page?{here}" />
+		{/key}
+	{:else}
+		<p class="max-w-2xl border-s-4 border-accent ps-3" role="status">{m.try_nobody()}</p>
+	{/if}
 	{#if data.triers}
 		<TrialRun
 			triers={data.triers}
