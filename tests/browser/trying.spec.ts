@@ -160,10 +160,7 @@ test('from nothing to a trial run with a colleague, wiped in one act, and a conf
 	await expect(office.getByText('That is not its name.')).toBeVisible();
 });
 
-test('a family chooses a long talk, and books as many slots in a row', async ({
-	browser,
-	demo,
-}) => {
+test('a family chooses a long talk, which stays chosen', async ({ browser, demo }) => {
 	const family = await phone(browser, demo.families.Gulzar);
 	const counsellor = family.locator('label.teacher', { hasText: 'Ottoline Marsh' }).first();
 	await counsellor.click();
