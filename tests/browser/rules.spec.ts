@@ -46,3 +46,77 @@ test('rules are sentences: set by mouse and by keyboard, kept, and obeyed by the
 	await family.reload();
 	await expect(family.getByText(/Friday 27 November/).first()).toBeVisible();
 });
+
+test('every sentence is set by the keyboard alone, and by the mouse, and stays so', async ({
+	page: office,
+	demo,
+}) => {
+	await signIn(office, demo);
+	await office.goto(`${demo.origin}/office/winter-conferences/rules`);
+	const pieces = office.getByRole('main').locator('select');
+	const unfold = () => office.getByText('Rules that few schools need').click();
+	const values = () =>
+		pieces.evaluateAll((all) => all.map((one) => (one as HTMLSelectElement).selectedIndex));
+	const saved = () => office.waitForResponse(/\/do\/(rules|basics)\.save$/);
+	await unfold();
+	const count = await pieces.count();
+	expect(count).toBeGreaterThan(12);
+	for (const how of ['keyboard', 'mouse'] as const) {
+		const before = await values();
+		for (let index = 0; index < count; index++) {
+			const piece = pieces.nth(index);
+			const isFirst = before[index] === 0;
+			const kept = saved();
+			if (how === 'keyboard') {
+				await piece.focus();
+				await office.keyboard.press(isFirst ? 'ArrowDown' : 'ArrowUp');
+				await office.keyboard.press('Enter');
+			} else await piece.selectOption({ index: isFirst ? 1 : 0 });
+			await kept;
+		}
+		const unchanged = async () =>
+			(await values()).filter((value, index) => value === before[index]);
+		await expect.poll(unchanged).toEqual([]);
+		const after = await values();
+		await office.reload();
+		await unfold();
+		expect(await values()).toEqual(after);
+	}
+});
+
+test('a desk’s own rules are set on the ruler by mouse and by keyboard, for one desk and for two', async ({
+	page: office,
+	demo,
+}) => {
+	await signIn(office, demo);
+	await office.goto(`${demo.origin}/office/winter-conferences/desks`);
+	const desk = (name: string) => office.locator('[data-desk-name]', { hasText: name });
+	const saved = () => office.waitForResponse(/\/do\/desks\.save$/);
+	await desk('Nuala Brophy').click();
+	let kept = saved();
+	await office.getByLabel('On one day').selectOption({ label: '10 appointments at most' });
+	await kept;
+	await expect(desk('Nuala Brophy')).toContainText('at most 10 a day');
+	kept = saved();
+	// The list opens on what is chosen; one further down, and taken.
+	await office.getByLabel('A long talk').focus();
+	for (const key of ['ArrowDown', 'ArrowDown', 'Enter']) await office.keyboard.press(key);
+	await kept;
+	await expect(desk('Nuala Brophy')).toContainText('long talks');
+
+	await office.getByLabel('Choose Nuala Brophy').check();
+	await office.getByLabel('Choose Dae-jung Pyo').check();
+	await expect(office.getByLabel('A long talk')).toHaveValue('-');
+	kept = saved();
+	await office
+		.getByLabel('Bookings are')
+		.selectOption({ label: 'a request until the teacher accepts' });
+	await kept;
+	await office.reload();
+	await expect(desk('Dae-jung Pyo')).toContainText('asked for first');
+	await expect(desk('Nuala Brophy')).toContainText('at most 10 a day');
+	await office.goto(`${demo.origin}/office/winter-conferences/rules`);
+	await expect(office.getByText(/^These desks have rules of their own: /)).toContainText(
+		'Nuala Brophy',
+	);
+});
