@@ -164,7 +164,9 @@ test('a family chooses a long talk, which stays chosen', async ({ browser, demo 
 	const family = await phone(browser, demo.families.Gulzar);
 	const counsellor = family.locator('label.teacher', { hasText: 'Ottoline Marsh' }).first();
 	await counsellor.click();
+	const kept = family.waitForResponse(/\/do\/wish\.lengthen/);
 	await family.getByText('A long talk: 20 minutes instead of 10').click();
+	await kept;
 	await expect(family.getByRole('checkbox', { name: /A long talk/ })).toBeChecked();
 	await family.reload();
 	await expect(family.getByRole('checkbox', { name: /A long talk/ })).toBeChecked();
