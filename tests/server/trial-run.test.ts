@@ -12,6 +12,8 @@ import { newId } from '$lib/server/foundation/identifiers';
 import { openLink } from '$lib/server/invitations/visitors';
 import { composeNotice } from '$lib/server/notices/wordings/compose-notice';
 import { listRegisterFamilies, listStudents } from '$lib/server/register/list-people';
+import { saveAnswers } from '$lib/server/questions/save-answers';
+import { saveQuestions } from '$lib/server/questions/save-questions';
 import { beginTrial, endTrial, readTrial } from '$lib/server/trying/trial-run';
 import { bookVisit } from '$lib/server/visits/change-visit';
 import { makeEnquiry } from '$lib/server/visits/enquiries';
@@ -87,6 +89,13 @@ it('is for the time before families see the conference', async () => {
 	done(await joinWaitingList(app, actor, { ...asked, familyId, wish: other!.id }));
 	done(await makeEnquiry(app, actor, { ...asked, familyId, wish: other!.id, words: 'Really?' }));
 
+	// What it says of the whole visit, and does with its own details, goes as well.
+	const whole = { id: newId(app.clock), kind: 'short' as const, text: 'Who comes?', choices: [] };
+	const questions = [{ ...whole, required: false, desks: null }];
+	done(await saveQuestions(app, school.organiser, { ...asked, base: [], questions }));
+	const said = { question: whole.id, wish: null, value: 'Both of us.' };
+	done(await saveAnswers(app, actor, { ...asked, familyId, answers: [said] }));
+
 	// The colleague alone is told, and it says what it is.
 	const notices = await app.db
 		.select()
@@ -121,7 +130,8 @@ it('is for the time before families see the conference', async () => {
 		families: 1,
 		appointments: 1,
 	});
-	expect(await holdings()).toEqual(before);
+	const after = await holdings();
+	expect({ ...after, 'public.question': before['public.question'] }).toEqual(before);
 	done(await publishConference(app, school.organiser, asked));
 });
 

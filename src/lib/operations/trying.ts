@@ -5,6 +5,17 @@ import { emailOrNone, needed } from './typed-text';
 
 /** Trying a conference with colleagues, before families see it. */
 
+/** A colleague who tries a conference. */
+export interface Trier {
+	readonly family: string;
+	readonly name: string;
+	readonly link: string;
+	/** When the link was last opened, in milliseconds; `null`: never. */
+	readonly openedAt: number | null;
+	/** How many appointments stand. */
+	readonly booked: number;
+}
+
 /** Lets a colleague try it by a link of their own. */
 export const trialBegin = change({
 	name: 'trial.begin',

@@ -3,7 +3,7 @@ import type { Transaction } from '../foundation/database/connect';
 import { uuids } from '../foundation/database/params';
 
 /**
- * Removes for good what was booked, held, asked and told at a conference, by all families or by some, with the acts
+ * Removes what was booked, held, asked and told at a conference, by all families or by some, with the acts
  * that tell of it. The set-up stays. Returns how many appointments there were.
  */
 export async function removeBookings(
@@ -11,11 +11,8 @@ export async function removeBookings(
 	conferenceId: string,
 	families: readonly string[] | 'all',
 ): Promise<number> {
-	const theirs =
-		families === 'all'
-			? sql`conference_id = ${conferenceId}`
-			: sql`conference_id = ${conferenceId}
-			and family_id = any(${uuids(families)})`;
+	const ofThem = families === 'all' ? sql`true` : sql`family_id = any(${uuids(families)})`;
+	const theirs = sql`conference_id = ${conferenceId} and ${ofThem}`;
 	const appointments = sql`(select id from appointment where ${theirs})`;
 	const holds = sql`(select id from hold where ${theirs})`;
 	const wishes = sql`(select id from wish where ${theirs})`;
@@ -42,7 +39,9 @@ export async function removeBookings(
 	await tx.execute(sql`delete from appointment_wish where appointment_id in ${appointments}`);
 	await tx.execute(sql`delete from waiting where wish_id in ${wishes}`);
 	await tx.execute(sql`delete from enquiry where ${theirs}`);
-	await tx.execute(sql`delete from answer where wish_id in ${wishes}`);
+	// Of the whole visit as well, which no wish is about.
+	await tx.execute(sql`delete from answer where ${ofThem} and question_id in
+		(select id from question where conference_id = ${conferenceId})`);
 	await tx.execute(sql`delete from hold where ${theirs}`);
 	const gone = await tx.execute(sql`delete from appointment where ${theirs}`);
 	await tx.execute(sql`delete from wish where ${theirs}`);

@@ -2,10 +2,12 @@ import { eq, inArray } from 'drizzle-orm';
 import type { Transaction } from '../foundation/database/connect';
 import {
 	adult,
+	enquiry,
 	family,
 	familyAdult,
 	familyStudent,
 	invitation,
+	notice,
 	student,
 } from '../foundation/database/schema';
 import { removeBookings } from './remove-bookings';
@@ -26,6 +28,10 @@ export async function wipeTrial(tx: Transaction, conferenceId: string): Promise<
 	const families = rows.map(({ id }) => id);
 	const appointments = await removeBookings(tx, conferenceId, families);
 	const adults = tx.select({ id: adult.id }).from(adult).where(eq(adult.trialOf, conferenceId));
+	// What they did with their own details is told besides the conference.
+	await tx.delete(notice).where(inArray(notice.familyId, families));
+	await tx.delete(notice).where(inArray(notice.adultId, adults));
+	await tx.delete(enquiry).where(inArray(enquiry.adultId, adults));
 	await tx.delete(invitation).where(inArray(invitation.adultId, adults));
 	await tx.delete(familyAdult).where(inArray(familyAdult.familyId, families));
 	await tx.delete(familyStudent).where(inArray(familyStudent.familyId, families));

@@ -1,6 +1,6 @@
 import { and, count, eq, inArray } from 'drizzle-orm';
 import { may, type Actor } from '../../core/permissions/may';
-import { trialBegin, trialEnd } from '../../operations/trying';
+import { trialBegin, trialEnd, type Trier } from '../../operations/trying';
 import type { App } from '../app';
 import { wipeTrial } from '../conferences/wipe-trial';
 import { lockConference } from '../conferences/lock-conference';
@@ -135,18 +135,6 @@ async function writeFamily(
 	return ids;
 }
 
-/** A colleague who tries a conference. */
-export interface Trier {
-	readonly family: string;
-	readonly name: string;
-	readonly email: string | null;
-	readonly link: string;
-	/** When the link was last opened; `null`: never. */
-	readonly openedAt: number | null;
-	/** How many appointments stand. */
-	readonly booked: number;
-}
-
 /** Who tries a conference, in the order in which they came. */
 export async function readTrial(
 	{ db, config }: Pick<App, 'db' | 'config'>,
@@ -169,7 +157,6 @@ export async function readTrial(
 	return rows.map((row) => ({
 		family: row.family,
 		name: fullName(row.adult),
-		email: row.adult.email,
 		link: invitationLink(config.origin, config.key, row.invitation),
 		openedAt: row.invitation.openedAt,
 		booked: booked.get(row.family) ?? 0,

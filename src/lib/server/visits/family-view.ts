@@ -7,7 +7,7 @@ import type {
 	ShownWish,
 } from '../../core/visits/family-projection';
 import { phaseOf } from '../../core/conferences/phase';
-import type { ConferenceSnapshot, Slot } from '../../core/snapshot/snapshot';
+import type { ConferenceSnapshot, Desk, Slot } from '../../core/snapshot/snapshot';
 import { indexOf } from '../../core/snapshot/snapshot-index';
 import { placeKey, travelBetween } from '../../core/snapshot/ways';
 import { receiversOn } from '../../core/desks/receivers';
@@ -108,6 +108,12 @@ export async function projectionFor(
 		slots: wantedSlots.map(({ id }) => id),
 	});
 	const open = isOpen(conference, facts.booker, now);
+	/** What is no longer than a meeting of this family is anyway is nothing to choose. */
+	const usual = lengthOf([], facts);
+	const longChoice = (of: readonly Desk[]) => {
+		const long = longLengthAt(of);
+		return long !== null && long > usual ? long : null;
+	};
 	const { id, address, name, words, limitNote } = conference;
 	const { timeZone, pauseMinutes, opensAt, closesAt, pauseWords } = conference;
 	return {
@@ -163,7 +169,7 @@ export async function projectionFor(
 				askedByTeacher: askedBy === 'teacher',
 				words,
 				length: lengthOf([wish], facts),
-				longLength: longLengthAt(desks.flatMap((id) => index.desks.get(id) ?? [])),
+				longLength: longChoice(desks.flatMap((id) => index.desks.get(id) ?? [])),
 				openDesks: openDesks(wish, facts),
 			};
 		}),

@@ -1,12 +1,12 @@
 <script lang="ts">
 	import type { FormProblem } from '$lib/operations/form-problem';
+	import type { Trier } from '$lib/operations/trying';
 	import { m } from '$lib/paraglide/messages';
 	import AskOnce from '../parts/AskOnce.svelte';
 	import CopyLink from '../parts/CopyLink.svelte';
 	import TextField from '../parts/forms/TextField.svelte';
 	import { momentText } from '../parts/format/when';
 	import { enhance } from '../parts/saving/enhance';
-	import type { Trier } from './trier';
 
 	/** Colleagues who try the conference by links of their own, until it is wiped. */
 	let {
