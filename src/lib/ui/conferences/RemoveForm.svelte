@@ -12,7 +12,7 @@
 	} = $props();
 
 	let isAsked = $state(false);
-	const isNameWanted = $derived(faults.length > 0);
+	let isNameWanted = $derived(faults.length > 0);
 	const isOpen = $derived(isAsked || isNameWanted);
 	let name = $state('');
 </script>
@@ -41,11 +41,16 @@
 				<p class="mb-2 font-bold">{m.remove_ask()}</p>
 			{/if}
 			<button class="btn btn-error">{m.remove_yes()}</button>
-			{#if !isNameWanted}
-				<button type="button" class="btn btn-ghost" onclick={() => (isAsked = false)}>
-					{m.open_not_yet()}
-				</button>
-			{/if}
+			<button
+				type="button"
+				class="btn btn-ghost"
+				onclick={() => {
+					isAsked = false;
+					isNameWanted = false;
+				}}
+			>
+				{m.open_not_yet()}
+			</button>
 		</form>
 	{:else}
 		<button type="button" class="btn" onclick={() => (isAsked = true)}>{m.remove_start()}</button>
