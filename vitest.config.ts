@@ -41,7 +41,12 @@ export default defineConfig({
 			{
 				resolve: { alias },
 				plugins: [nodeWorker()],
-				test: { name: 'project', include: ['tests/project/**/*.test.ts'], testTimeout: 120_000 },
+				test: {
+					name: 'project',
+					isolate: false,
+					include: ['tests/project/**/*.test.ts'],
+					testTimeout: 120_000,
+				},
 			},
 		],
 	},

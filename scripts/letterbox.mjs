@@ -62,6 +62,8 @@ export async function startLetterbox() {
 	const smtp = new SMTPServer({
 		authOptional: true,
 		disabledCommands: ['STARTTLS'],
+		// A sender keeps its connection for what comes next: nobody waits for that when the box goes; milliseconds.
+		closeTimeout: 100,
 		onData(stream, _session, done) {
 			simpleParser(stream).then((mail) => {
 				const to = [mail.to ?? []].flat().map(({ text }) => text);

@@ -137,7 +137,9 @@ it('goes out as plain text, HTML and a calendar part, as a second parser reads i
 		const config = { ...app.config, smtpUrl: letterbox.smtpUrl };
 		await book([[0, 0]]);
 		pass(2 * MINUTE);
-		await deliverNotices({ ...app, config, mail: createMailer(config, app.log) });
+		const mail = createMailer(config, app.log);
+		await deliverNotices({ ...app, config, mail });
+		mail.close();
 		const [letter] = letterbox.letters;
 		const [row] = await app.db.select().from(notice);
 		expect(letter).toMatchObject({

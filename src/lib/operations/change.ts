@@ -34,7 +34,7 @@ export interface Change<In, Done, Refusal, Kind extends ActKind> {
 }
 
 /** The changes that take others back. */
-export type Undo = 'visit.undo' | 'register.undo';
+export type Undo = 'visit.undo' | 'seats.undo' | 'register.undo';
 
 /** A family's visit of a conference. */
 export interface WhoseVisit {

@@ -42,3 +42,21 @@ export const peopleFind = question({
 	input: z.object({ text }),
 	answer: z.array(found),
 });
+
+const foundForOffice = z.object({
+	kind: z.enum(['family', 'desk']),
+	id,
+	name: z.string(),
+	/** Who belongs to it, so that namesakes can be told apart. */
+	about: z.string(),
+});
+/** A family, or a desk of a conference. */
+export type FoundForOffice = Readonly<z.output<typeof foundForOffice>>;
+
+/** The best few families and desks of a conference for the typed words: of students, adults, teachers, subjects. */
+export const officeFind = question({
+	name: 'office.find',
+	may: 'families.see',
+	input: z.object({ conferenceId: id, text }),
+	answer: z.array(foundForOffice),
+});

@@ -91,6 +91,32 @@ export const visitCancel = change({
 	undoneBy: 'visit.undo',
 });
 
+export interface SwapRequest {
+	readonly conferenceId: string;
+	/** Ids of the two appointments, of one family or of two. */
+	readonly one: string;
+	readonly other: string;
+	readonly key: string;
+}
+
+/** Swaps the times of two appointments: both visits stay as sound as they are, or nothing is changed. */
+export const appointmentsSwap = change({
+	name: 'appointments.swap',
+	// Over families: for the office alone.
+	may: 'visits.swap',
+	input: z.object({
+		conferenceId: id,
+		one: id,
+		other: id,
+		key,
+	}) as ZodMiniType<SwapRequest>,
+	done: made,
+	refusal: unknownOrConflicts,
+	leaves: ['visits.swapped'],
+	keyed: true,
+	undoneBy: 'visit.undo',
+});
+
 /**
  * Takes back an act on a visit: its appointments become just what they were. Families take back their own
  * last act, for a short while.

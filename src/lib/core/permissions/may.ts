@@ -49,6 +49,8 @@ export type Act =
 	| 'visit.book'
 	| 'visit.answer'
 	| 'visit.undo'
+	| 'visits.swap'
+	| 'seats.block'
 	| 'guest.ask'
 	| 'enquiry.answer'
 	| 'offer.make'
@@ -97,7 +99,9 @@ const rules: Record<Act, Partial<Record<ActorKind, Rule>>> = {
 	'visit.see': { organiser: always, helper: always, adult: ownFamily },
 	'visit.book': { organiser: always, helper: always, adult: ownFamily },
 	'visit.answer': { organiser: always, teacher: ownDay },
-	'visit.undo': { organiser: always, adult: ownFamily },
+	'visit.undo': { organiser: always, helper: always, adult: ownFamily },
+	'visits.swap': { organiser: always, helper: always },
+	'seats.block': { organiser: always, helper: always },
 	'guest.ask': { organiser: always, helper: always, adult: ownFamily, teacher: ownDay },
 	'enquiry.answer': { organiser: always, helper: always },
 	'offer.make': { organiser: always, helper: always, teacher: ownDay },

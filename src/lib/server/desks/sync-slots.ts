@@ -11,7 +11,7 @@ import { newId } from '../foundation/identifiers';
 import type { SyncedSitting } from './sync-sittings';
 
 type SlotRow = typeof slot.$inferSelect;
-type WantedSlot = Omit<SlotRow, 'id' | 'blockedAt' | 'detachedAt'>;
+type WantedSlot = Omit<SlotRow, 'id' | 'blockedAt' | 'blockedFor' | 'detachedAt'>;
 
 const timeKey = ({ startsAt, endsAt }: Pick<SlotRow, 'startsAt' | 'endsAt'>) =>
 	`${startsAt}-${endsAt}`;
@@ -40,7 +40,13 @@ export async function syncSlots(
 	for (const { wanted, allowed } of wantedSlots(plan, sittings, timeZone)) {
 		const old = byTime.get(timeKey(wanted));
 		if (!old) {
-			fresh.push({ id: newId(clock), ...wanted, blockedAt: null, detachedAt: null });
+			fresh.push({
+				id: newId(clock),
+				...wanted,
+				blockedAt: null,
+				blockedFor: null,
+				detachedAt: null,
+			});
 			continue;
 		}
 		kept.add(old.id);

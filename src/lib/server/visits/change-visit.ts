@@ -55,10 +55,25 @@ type Difference = (
 	fixed: readonly OwnAppointment[],
 ) => VisitDifference;
 
+/** What is read of an act that is asked for again. */
+const touched = z.array(
+	z.object({ id: z.string(), standing: z.enum(['asked', 'booked', 'declined', 'cancelled']) }),
+);
+
+const standingOf = (after: z.infer<typeof touched>): { appointments: string[] } => ({
+	appointments: after.filter(stands).map(({ id }) => id),
+});
+
+/** What an act on visits did, when it is asked for again. */
+export const doneBefore = (after: unknown, act: string): MadeVisit => ({
+	...standingOf(touched.parse(after)),
+	act,
+});
+
 /** What visits have in common, however they change. */
 const visits = {
 	lock: ({ tx, input }: Asked<WhoseVisit>) => lockFamily(tx, input.familyId),
-	repeated: (after: unknown, act: string) => ({ ...standingOf(touched.parse(after)), act }),
+	repeated: doneBefore,
 };
 
 /** Books appointments beside those that the family has: all of them, or says what stands in the way. */
@@ -233,17 +248,8 @@ export function withModes(
 	return appointments.map((entry) => ({ ...entry, mode: modeOf(places.get(entry.place)!) }));
 }
 
-/** What is read of an act that is asked for again. */
-const touched = z.array(
-	z.object({ id: z.string(), standing: z.enum(['asked', 'booked', 'declined', 'cancelled']) }),
-);
-
-const standingOf = (after: z.infer<typeof touched>): { appointments: string[] } => ({
-	appointments: after.filter(stands).map(({ id }) => id),
-});
-
 /** Appointments that can no longer be changed, by their first slots. */
-function tooLate(
+export function tooLate(
 	{ conference }: ConferenceSnapshot,
 	givenUp: readonly AppointmentState[],
 	office: boolean,
@@ -262,30 +268,39 @@ function tooLate(
 export async function lockWanted(
 	tx: Transaction,
 	snapshot: ConferenceSnapshot,
-	{ needs, wishes }: Pick<FamilyFacts, 'needs' | 'wishes'>,
+	family: Pick<FamilyFacts, 'needs' | 'wishes'>,
 	visit: {
 		readonly wanted: readonly WantedAppointment[];
 		readonly released: readonly string[];
 	},
 ): Promise<string[]> {
-	const { inARow } = indexOf(snapshot);
-	const slots = visit.wanted.flatMap((entry) => {
-		const served = wishes.filter(({ id }) => entry.wishes.includes(id));
-		return inARow(entry.slot, lengthOf(served, { needs, snapshot })).map(({ id }) => id);
-	});
-	const { interpreter } = needs;
-	await lockSlots(
-		tx,
-		[...slots, ...visit.released],
-		interpreter === null
-			? []
-			: interpretersOf(snapshot.interpreters, interpreter).map(({ person }) => person),
-	);
+	const { slots, interpreters } = neededFor(snapshot, family, visit.wanted);
+	await lockSlots(tx, [...slots, ...visit.released], interpreters);
 	return slots;
 }
 
+/** Ids of the slots that a wanted visit takes, and of everybody who could interpret in them. */
+export function neededFor(
+	snapshot: ConferenceSnapshot,
+	{ needs, wishes }: Pick<FamilyFacts, 'needs' | 'wishes'>,
+	wanted: readonly WantedAppointment[],
+): { readonly slots: string[]; readonly interpreters: string[] } {
+	const { inARow } = indexOf(snapshot);
+	const { interpreter } = needs;
+	return {
+		slots: wanted.flatMap((entry) => {
+			const served = wishes.filter(({ id }) => entry.wishes.includes(id));
+			return inARow(entry.slot, lengthOf(served, { needs, snapshot })).map(({ id }) => id);
+		}),
+		interpreters:
+			interpreter === null
+				? []
+				: interpretersOf(snapshot.interpreters, interpreter).map(({ person }) => person),
+	};
+}
+
 /** Each appointment with its identity, if it has one, and the classes of those it is about. */
-function withLabels(
+export function withLabels(
 	family: Pick<FamilyFacts, 'students'>,
 	settled: Extract<ReturnType<typeof settleVisit>, { ok: true }>['appointments'],
 	wanted: VisitDifference['wanted'],

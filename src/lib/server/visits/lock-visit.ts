@@ -6,29 +6,35 @@ import type { FamilyAdultRow } from './family-facts';
 /**
  * Locks come in one order that all transactions keep: students, adults, persons, slots, each by id.
  * Whoever wants one of the same things waits here, so that what is read afterwards stays true until
- * the transaction ends. This is the first half: a family's students and adults. Everything that
- * changes a family's visits takes it, so its appointments stand still from here on.
+ * the transaction ends. This is the first half: the students and adults of one family, or of all that an
+ * act is about. Everything that changes a family's visits takes it, so its appointments stand still from
+ * here on.
  *
  * The adults of families kept apart from it are locked as well, so that two such families never book
  * at once.
  */
-export async function lockFamily(tx: Transaction, familyId: string): Promise<void> {
+export async function lockFamilies(tx: Transaction, families: readonly string[]): Promise<void> {
+	const ids = uuids(new Set(families));
 	await Promise.all([
 		tx.execute(sql`
 			select from student
-			where id in (select student_id from family_student where family_id = ${familyId})
+			where id in (select student_id from family_student where family_id = any(${ids}))
 			order by id for update`),
 		tx.execute(sql`
 			select from adult
 			where id in (
-				select adult_id from family_adult where family_id = ${familyId}
+				select adult_id from family_adult where family_id = any(${ids})
 				union all
 				select adult_id from apart_from
 				join family_adult on family_adult.family_id = other_family_id
-				where apart_from.family_id = ${familyId})
+				where apart_from.family_id = any(${ids}))
 			order by id for update`),
 	]);
 }
+
+/** The same for one family. */
+export const lockFamily = (tx: Transaction, familyId: string): Promise<void> =>
+	lockFamilies(tx, [familyId]);
 
 /**
  * The second half: persons (all who receive, or stand in for somebody, in the slots, and `others`), then

@@ -1,5 +1,6 @@
 import { and, eq, inArray, isNull, lte, sql } from 'drizzle-orm';
 import { receiversOn } from '../../core/desks/receivers';
+import { groupBy } from '../../core/group-by';
 import { isSame } from '../../core/merge/is-same';
 import type { Actor } from '../../core/permissions/may';
 import { modeOf } from '../../core/rules/places';
@@ -36,7 +37,7 @@ import {
 import { readFamily } from './family-facts';
 import { shareOf } from './family-share';
 import { isOffice, visitFacts } from './visit-facts';
-import { adultThing, lockFamily, lockSlots } from './lock-visit';
+import { adultThing, lockFamilies, lockSlots } from './lock-visit';
 import { openedTo } from './opened-to';
 import { stopWaiting } from './stop-waiting';
 import { clearAppointments, endAppointment, writeClaims } from './write-visit';
@@ -45,15 +46,19 @@ import { clearAppointments, endAppointment, writeClaims } from './write-visit';
 const UNDOABLE: ReadonlySet<string> = kindsUndoneBy('visit.undo', changesOfVisits);
 
 /**
- * Takes back an act on a family's visit: every appointment that it touched becomes just what it was, with
- * the same people, place and seats. It is refused when one of them has changed since, when what they took
+ * Takes back an act on the visits of one family or several: every appointment that it touched becomes just
+ * what it was, with the same people, place and seats. It is refused when one of them has changed since, when what they took
  * is somebody else's now, or when the rules of booking would not let whoever asks make them today. An
  * adult takes back what it did itself, for a short while.
  */
 export const undoVisitAct = performs(changesOfVisits.visitUndo).by({
 	async lock({ tx, input }) {
 		const known = await undoable(tx, input.act);
-		if (known) await lockFamily(tx, known.after[0]!.family);
+		if (known)
+			await lockFamilies(
+				tx,
+				known.after.map(({ family }) => family),
+			);
 	},
 	async work({ tx, clock, actor, act: undoing, input }) {
 		const known = await undoable(tx, input.act);
@@ -107,7 +112,8 @@ async function isFor(
 	{ conferenceId, by, after, before }: UndoableAct,
 ): Promise<boolean> {
 	if (actor.kind !== 'adult') return true;
-	const family = after[0]!.family;
+	const [family, ...others] = new Set(after.map((state) => state.family));
+	if (family === undefined || others.length) return false;
 	if (by !== actor.adult || !actor.families.includes(family)) return false;
 	const { has } = shareOf(actor, await readFamily(tx, conferenceId, family));
 	return has(
@@ -154,9 +160,30 @@ async function againstRules(
 	actor: Actor,
 	{ conferenceId, before, after }: UndoableAct,
 ): Promise<'taken' | 'not-allowed' | null> {
-	const wanted = before.filter(stands);
-	if (wanted.length === 0) return null;
-	const family = await readFamily(tx, conferenceId, wanted[0]!.family);
+	const standing = groupBy(before.filter(stands), ({ family }) => family);
+	const given = new Set(after.map(({ id }) => id));
+	for (const [family, wanted] of standing) {
+		const refused = await againstRulesOf(tx, clock, actor, { conferenceId, family, wanted, given });
+		if (refused) return refused;
+	}
+	return null;
+}
+
+/** The same for what one family would have again. */
+async function againstRulesOf(
+	tx: Transaction,
+	clock: Clock,
+	actor: Actor,
+	restored: {
+		readonly conferenceId: string;
+		readonly family: string;
+		readonly wanted: readonly AppointmentState[];
+		/** Ids of all appointments that make way. */
+		readonly given: ReadonlySet<string>;
+	},
+): Promise<'taken' | 'not-allowed' | null> {
+	const { conferenceId, wanted, given } = restored;
+	const family = await readFamily(tx, conferenceId, restored.family);
 	const snapshot = openedTo(family, await loadSnapshot(tx, conferenceId));
 	const { places } = indexOf(snapshot);
 	const facts = await visitFacts(tx, {
@@ -166,7 +193,7 @@ async function againstRules(
 		office: isOffice(actor),
 		usedHolds: new Set<string>(),
 		has: shareOf(actor, family).has,
-		givenUp: new Set(after.map(({ id }) => id)),
+		givenUp: given,
 		slots: wanted.flatMap(({ slots }) => slots),
 	});
 	const settled = settleVisit(

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import type { Snippet } from 'svelte';
+	import ChairMark from '../parts/chairs/ChairMark.svelte';
 	import Menu from '@lucide/svelte/icons/menu';
 	import SignOut from './SignOut.svelte';
 	import type { Station } from './station';
@@ -12,7 +13,7 @@
 		here,
 		label,
 		account,
-		above,
+		find,
 		below,
 		children,
 	}: {
@@ -21,7 +22,8 @@
 		label: string;
 		/** Who is signed in. */
 		account: string;
-		above?: Snippet;
+		/** Where somebody is found, whatever else is on the screen. */
+		find?: Snippet;
 		below?: Snippet;
 		children: Snippet;
 	} = $props();
@@ -36,6 +38,10 @@
 
 <div class="office">
 	<aside class="no-print">
+		<a href="/office" class="home flex items-center gap-3 text-primary" aria-label={m.path_home()}>
+			<ChairMark size={34} />
+			<span class="font-display text-title font-semibold text-base-content">Ten Chairs</span>
+		</a>
 		<button
 			type="button"
 			class="fold btn btn-ghost btn-sm"
@@ -46,8 +52,9 @@
 			<Menu size={18} aria-hidden="true" />
 			{stations.find(({ key }) => key === here)?.name ?? label}
 		</button>
+		{#if find}<div class="find">{@render find()}</div>{/if}
 		<div id="office-path" class="path" class:open={isOpen}>
-			<WorkPath {stations} {here} {label} home={m.path_home()} {above} />
+			<WorkPath {stations} {here} {label} />
 			<div class="mt-8 pe-4">
 				{@render below?.()}
 				<SignOut name={account} />
@@ -72,6 +79,13 @@
 	.fold {
 		display: none;
 	}
+	.home {
+		margin-block-end: 1.5rem;
+	}
+	.find {
+		margin-block-end: 1.25rem;
+		padding-inline-end: 1rem;
+	}
 	main {
 		background: var(--color-base-100);
 	}
@@ -83,7 +97,23 @@
 		aside {
 			border-inline-end: none;
 			border-block-end: 1px solid var(--color-base-300);
+			display: flex;
+			flex-wrap: wrap;
+			align-items: center;
+			column-gap: 0.75rem;
 			padding: 0.375rem 0.75rem;
+		}
+		.home {
+			display: none;
+		}
+		.find {
+			flex: 1;
+			min-inline-size: 10rem;
+			margin: 0;
+			padding: 0;
+		}
+		.path {
+			inline-size: 100%;
 		}
 		.fold {
 			display: inline-flex;

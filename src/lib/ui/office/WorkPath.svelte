@@ -1,6 +1,4 @@
 <script lang="ts">
-	import type { Snippet } from 'svelte';
-	import ChairMark from '../parts/chairs/ChairMark.svelte';
 	import type { Station } from './station';
 
 	/** The order of the work as a path: a station for each step and a word on how it stands. */
@@ -8,24 +6,14 @@
 		stations,
 		here,
 		label,
-		home,
-		above,
 	}: {
 		stations: readonly Station[];
 		here: string;
 		label: string;
-		home: string;
-		/** Between the mark and the path. */
-		above?: Snippet;
 	} = $props();
 </script>
 
 <nav aria-label={label}>
-	<a href="/office" class="mb-8 flex items-center gap-3 text-primary" aria-label={home}>
-		<ChairMark size={34} />
-		<span class="font-display text-title font-semibold text-base-content">Ten Chairs</span>
-	</a>
-	{#if above}<div class="pe-4">{@render above()}</div>{/if}
 	<ol class="path">
 		{#each stations as { key, href, name, note, state } (key)}
 			<li class={state} class:here={here === key}>

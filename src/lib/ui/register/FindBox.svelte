@@ -13,6 +13,14 @@
 		hrefOf: (found: Found) => string;
 	} = $props();
 
+	let box = $state<HTMLElement>();
+
+	function pressed(event: KeyboardEvent) {
+		if (event.key !== 'F2') return;
+		event.preventDefault();
+		box?.querySelector('input')?.focus();
+	}
+
 	const kindText = (kind: Found['kind']): string =>
 		({
 			teacher: m.find_kind_teacher,
@@ -22,7 +30,9 @@
 		})[kind]();
 </script>
 
-<div class="mb-6">
+<svelte:window onkeydown={pressed} />
+
+<div bind:this={box}>
 	<FindList
 		label={m.find_label()}
 		{search}

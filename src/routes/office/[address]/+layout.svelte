@@ -6,6 +6,8 @@
 	import { m } from '$lib/paraglide/messages';
 	import { phaseText } from '$lib/ui/conferences/phase-text';
 	import { keepComeFrom } from '$lib/ui/office/come-from';
+	import { keepDoneActs } from '$lib/ui/office/done-acts.svelte';
+	import OfficeFind from '$lib/ui/office/OfficeFind.svelte';
 	import OfficeHouse from '$lib/ui/office/OfficeHouse.svelte';
 	import { followSeats } from '$lib/ui/parts/live/live-seats.svelte';
 	import { progressRead } from '$lib/operations/progress';
@@ -13,6 +15,7 @@
 	import type { Station } from '$lib/ui/office/station';
 
 	let { data, children } = $props();
+	keepDoneActs();
 
 	/** Stations that are saved as they are typed: nothing may take them away when the network is gone. */
 	const TYPED = ['basics', 'desks'];
@@ -165,5 +168,6 @@
 </script>
 
 <OfficeHouse {stations} {here} label={m.path_label()} account={data.account.name}>
+	{#snippet find()}<OfficeFind conference={data.conference} />{/snippet}
 	{@render children()}
 </OfficeHouse>

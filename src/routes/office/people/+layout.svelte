@@ -69,7 +69,7 @@
 </script>
 
 <OfficeHouse {stations} {here} label={m.people_path()} account={data.account.name}>
-	{#snippet above()}
+	{#snippet find()}
 		<FindBox {search} hrefOf={({ kind, id }) => `${base}/${folders[kind]}/${id}`} />
 	{/snippet}
 	{#snippet below()}

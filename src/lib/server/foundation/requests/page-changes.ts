@@ -7,11 +7,14 @@ import { makeLetters } from '../../invitations/letters';
 import { saveAnswers } from '../../questions/save-answers';
 import { saveQuestions } from '../../questions/save-questions';
 import { saveRooms } from '../../rooms/rooms';
+import { blockSeats, undoSeats, unblockSeats } from '../../seats/block-seats';
+import { answerAppointment } from '../../visits/answer-appointment';
 import { bookVisit, cancelAppointments, changeVisit } from '../../visits/change-visit';
 import { answerEnquiry, makeEnquiry } from '../../visits/enquiries';
 import { askGuest, withdrawGuest } from '../../visits/guests';
-import { giveBack, holdVisit } from '../../visits/hold-visit';
+import { giveBack, holdVisit, offerSlots } from '../../visits/hold-visit';
 import { lengthenWish } from '../../visits/lengthen-wish';
+import { swapAppointments } from '../../visits/swap-appointments';
 import { undoVisitAct } from '../../visits/undo-visit';
 import { joinWaitingList, leaveWaitingList } from '../../visits/waiting-list';
 import type { Perform } from '../runner/perform';
@@ -23,6 +26,8 @@ export const pageChanges: ReadonlyMap<string, Perform<AnyChange>> = new Map(
 		makeLetters,
 		...[bookVisit, changeVisit, cancelAppointments, undoVisitAct],
 		...[joinWaitingList, leaveWaitingList, holdVisit, giveBack, makeEnquiry, answerEnquiry],
+		...[offerSlots, answerAppointment, swapAppointments],
+		...[blockSeats, unblockSeats, undoSeats],
 		...[askGuest, withdrawGuest, lengthenWish],
 		...[saveQuestions, saveAnswers],
 	].map((perform) => [perform.change.name, perform]),

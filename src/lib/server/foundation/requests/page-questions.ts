@@ -1,7 +1,7 @@
 import { basicsRead } from '../../../operations/conferences';
 import { boardRead } from '../../../operations/desk-board';
 import { enquiriesRead } from '../../../operations/enquiries';
-import { familiesFind, peopleFind } from '../../../operations/found';
+import { familiesFind, officeFind, peopleFind } from '../../../operations/found';
 import { adultsLinkRead, sendingRead } from '../../../operations/messages';
 import { progressRead } from '../../../operations/progress';
 import { conferenceWithId } from '../../conferences/read-conference';
@@ -11,6 +11,7 @@ import { readDeskBoard } from '../../desks/desk-board';
 import { latestSending } from '../../messages/send-links';
 import { adultsLink } from '../../invitations/adults-link';
 import { findFamilies } from '../../register/find-families';
+import { findForOffice } from '../../floor/find-for-office';
 import { findPeople } from '../../register/list-people';
 import { waitingEnquiries } from '../../visits/enquiries';
 import { asks, type AnyAsk } from '../runner/asks';
@@ -32,6 +33,9 @@ const questions = [
 		enquiries: await waitingEnquiries(app, actor, conferenceId),
 	})),
 	asks(familiesFind).by((app, actor, { text, except }) => findFamilies(app, actor, text, except)),
+	asks(officeFind).by((app, actor, { conferenceId, text }) =>
+		findForOffice(app, actor, conferenceId, text),
+	),
 	asks(peopleFind).by((app, actor, { text }) => findPeople(app, actor, text)),
 	asks(sendingRead).by(({ db }) => latestSending(db)),
 	asks(adultsLinkRead).by(async (app, actor, { adult }) => {

@@ -43,9 +43,11 @@ const holdOffered = z.union([
 export const offeredHold = (after: unknown): string | null => read(holdOffered, after);
 
 const visitTouched = z.array(z.object({ family: z.string() })).min(1);
-/** The family whose appointments an act touched. */
-export const touchedFamily = ({ before, after }: ActFacts) =>
-	(read(visitTouched, after) ?? read(visitTouched, before))?.[0]?.family ?? null;
+/** The families whose appointments an act touched. */
+export const touchedFamilies = ({ before, after }: ActFacts): string[] => {
+	const touched = read(visitTouched, after) ?? read(visitTouched, before) ?? [];
+	return [...new Set(touched.map(({ family }) => family))];
+};
 
 /** The appointments that an act touched, as they were and as they are. */
 export const touchedStates = ({

@@ -20,7 +20,7 @@ import {
 	lostLinks,
 	offeredHold,
 	touchedAppointments,
-	touchedFamily,
+	touchedFamilies,
 } from './facts-of-acts';
 import { appointmentsMoved, newAtDesks } from './desks-of-acts';
 import type { Finding, Recipient } from './finding';
@@ -35,7 +35,7 @@ export async function recipientsOf(
 	const { tx, act: done } = finding;
 	switch (whom) {
 		case 'family':
-			return adultsOf(tx, touchedFamily(done) ?? (await familyOffered(tx, done.after)));
+			return familiesConcerned(tx, done);
 		case 'asker': {
 			const id = answeredEnquiry(done.after);
 			return enquiriesBy(tx, 'meeting', id === null ? [] : [id]);
@@ -64,6 +64,13 @@ export async function recipientsOf(
 		case 'office':
 			return officeAsked(finding);
 	}
+}
+
+async function familiesConcerned(tx: Transaction, done: Finding['act']): Promise<Recipient[]> {
+	const touched = touchedFamilies(done);
+	if (touched.length === 0) return adultsOf(tx, await familyOffered(tx, done.after));
+	const adults = await Promise.all(touched.map((id) => adultsOf(tx, id)));
+	return adults.flat();
 }
 
 /** The family that is offered something; `null` for nothing, or when that is there no more. */

@@ -11,7 +11,7 @@ import { newId } from '../../foundation/identifiers';
 import type { Tells } from '../../foundation/runner/consequences';
 import type { DoneAct } from '../../foundation/runner/record-act';
 import { triedBy } from '../../conferences/is-on-trial';
-import { touchedFamily } from './facts-of-acts';
+import { touchedFamilies } from './facts-of-acts';
 import type { Recipient } from './finding';
 import { recipientsOf } from './recipients';
 import { readTelling } from './telling';
@@ -23,8 +23,8 @@ const UNTIL_IT_IS_MADE = 2 * MINUTE;
 const TO_THE_SCHOOL: ReadonlySet<Tells['whom']> = new Set(['receivers', 'asked-for']);
 
 const isOfTrial = async (tx: Transaction, act: KnownAct): Promise<boolean> => {
-	const family = touchedFamily(act);
-	return family !== null && (await triedBy(tx, [family])) !== null;
+	const families = touchedFamilies(act);
+	return families.length > 0 && (await triedBy(tx, families)) !== null;
 };
 
 type KnownAct = DoneAct & { readonly id: string };

@@ -30,7 +30,7 @@ export async function visitWording(writing: Writing): Promise<Written> {
 	const { app, row } = writing;
 	const told = await toldAdult(app, row);
 	if (!told) return { reason: 'over' };
-	const happened = await happenedIn(app.db, row.actId, told);
+	const happened = await happenedIn(app.db, row, told);
 	if (happened === 'nothing-to-tell') return { reason: 'not-told' };
 	if (!isStillSo(writing, told, happened)) return { reason: 'over' };
 	const { subject, opening } = await wordsOf(writing, told, happened);
@@ -64,7 +64,7 @@ async function entriesOf(writing: Writing, told: ToldAdult, happened: Happened) 
 
 async function happenedIn(
 	db: Reader,
-	actId: string | null,
+	{ actId, familyId }: Pick<Writing['row'], 'actId' | 'familyId'>,
 	{ hears }: ToldAdult,
 ): Promise<Happened | 'nothing-to-tell'> {
 	if (actId === null) return { by: 'school', before: [], after: [], at: 0 };
@@ -72,7 +72,9 @@ async function happenedIn(
 	if (!row) return 'nothing-to-tell';
 	const touched = touchedStates(row);
 	const heard = (states: readonly AppointmentState[]) =>
-		states.filter(({ students }) => hears(students.map(({ id }) => id)));
+		states.filter(
+			({ family, students }) => family === familyId && hears(students.map(({ id }) => id)),
+		);
 	const [before, after] = [heard(touched.before), heard(touched.after)];
 	if (before.length + after.length === 0) return 'nothing-to-tell';
 	return { by: row.actorKind === 'adult' ? 'family' : 'school', before, after, at: row.at };

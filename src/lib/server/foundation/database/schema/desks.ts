@@ -189,6 +189,8 @@ export const slot = pgTable(
 		claimEndsAt: instant('claim_ends_at').notNull(),
 		seats: smallint('seats').notNull().default(1),
 		blockedAt: instant('blocked_at'),
+		/** Why, for the office alone; null unless it is blocked. */
+		blockedFor: text('blocked_for'),
 		/** Booked, but no longer part of any sitting: to be settled. */
 		detachedAt: instant('detached_at'),
 	},

@@ -1,0 +1,111 @@
+<script lang="ts">
+	import type { LocalDate } from '$lib/core/time/local-of';
+	import { formatTimeOfDay, parseTypedTime } from '$lib/core/time/typed-time';
+	import type { FamilyProjection } from '$lib/core/visits/family-projection';
+	import { m } from '$lib/paraglide/messages';
+	import { localDateText } from '../parts/format/when';
+	import type { DayBounds } from '../visits/windows';
+
+	/** What a caller says: whom to see, who comes, on which date, not before and away by. */
+	let {
+		view,
+		wishes,
+		dates,
+		unticked = $bindable(),
+		adults = $bindable(),
+		bounds = $bindable(),
+		date = $bindable(),
+	}: {
+		view: FamilyProjection;
+		wishes: readonly { readonly id: string; readonly text: string }[];
+		dates: readonly LocalDate[];
+		/** Ids of wishes that are left out. */
+		unticked: readonly string[];
+		/** Ids of the adults who come; none: all. */
+		adults: readonly string[];
+		bounds: DayBounds;
+		/** One of the dates; empty: any. */
+		date: string;
+	} = $props();
+
+	const id = $props.id();
+	const typed = (text: string): number | null => (text.trim() ? parseTypedTime(text) : null);
+	const shown = (minute: number | null): string => (minute === null ? '' : formatTimeOfDay(minute));
+	const without = (list: readonly string[], one: string) => list.filter((other) => other !== one);
+
+	const toggleWish = (wish: string) =>
+		(unticked = unticked.includes(wish) ? without(unticked, wish) : [...unticked, wish]);
+
+	/** Whoever is unticked first leaves all others. */
+	function toggleAdult(adult: string) {
+		const coming = adults.length ? adults : view.adults.map((one) => one.id);
+		const next = coming.includes(adult) ? without(coming, adult) : [...coming, adult];
+		adults = next.length === view.adults.length ? [] : next;
+	}
+</script>
+
+<div class="mb-4 grid gap-x-8 gap-y-2 lg:grid-cols-2 no-print">
+	<fieldset>
+		<legend class="sr-only">{m.sheet_missing()}</legend>
+		{#each wishes as wish (wish.id)}
+			<label class="flex min-h-8 items-center gap-2">
+				<input
+					type="checkbox"
+					class="checkbox checkbox-sm"
+					checked={!unticked.includes(wish.id)}
+					onchange={() => toggleWish(wish.id)}
+				/>
+				{wish.text}
+			</label>
+		{/each}
+	</fieldset>
+	<div class="flex flex-wrap content-start items-end gap-x-4 gap-y-2">
+		{#if dates.length > 1}
+			<label>
+				<span class="block text-small">{m.sheet_date()}</span>
+				<select class="select select-sm" bind:value={date}>
+					<option value="">{m.sheet_any_date()}</option>
+					{#each dates as day (day)}<option value={day}>{localDateText(day)}</option>{/each}
+				</select>
+			</label>
+		{/if}
+		<label>
+			<span class="block text-small">{m.when_from()}</span>
+			<input
+				class="input input-sm w-24"
+				inputmode="numeric"
+				value={shown(bounds.from)}
+				onchange={({ currentTarget }) => (bounds = { ...bounds, from: typed(currentTarget.value) })}
+			/>
+		</label>
+		<label>
+			<span class="block text-small">{m.when_until()}</span>
+			<input
+				class="input input-sm w-24"
+				inputmode="numeric"
+				value={shown(bounds.until)}
+				onchange={({ currentTarget }) =>
+					(bounds = { ...bounds, until: typed(currentTarget.value) })}
+			/>
+		</label>
+		{#if view.adults.length > 1}
+			<fieldset>
+				<legend class="text-small">{m.sheet_who_comes()}</legend>
+				<div class="flex flex-wrap gap-x-4">
+					{#each view.adults as adult, index (adult.id)}
+						<label class="flex min-h-8 items-center gap-2">
+							<input
+								type="checkbox"
+								class="checkbox checkbox-sm"
+								name="{id}-adult"
+								checked={adults.length === 0 || adults.includes(adult.id)}
+								onchange={() => toggleAdult(adult.id)}
+							/>
+							{adult.name || m.sheet_adult({ number: index + 1 })}
+						</label>
+					{/each}
+				</div>
+			</fieldset>
+		{/if}
+	</div>
+</div>

@@ -1,0 +1,83 @@
+import { getContext, setContext } from 'svelte';
+import type { RefusalOf } from '$lib/operations/change';
+import type { seatsUndo } from '$lib/operations/seats';
+import { visitUndo } from '$lib/operations/visits';
+import { m } from '$lib/paraglide/messages';
+import { failureText } from '../parts/saving/failure-text';
+import { perform } from '../parts/saving/ask-server';
+
+/** Something that was done, and the act by which it is known. */
+interface DoneAct {
+	readonly text: string;
+	/** `null`: it cannot be taken back, or nothing had to be changed. */
+	readonly act: string | null;
+	readonly undo: typeof visitUndo | typeof seatsUndo;
+}
+
+type Refused = RefusalOf<typeof visitUndo>['reason'] | RefusalOf<typeof seatsUndo>['reason'];
+
+function refusedText(reason: Refused): string {
+	switch (reason) {
+		case 'taken':
+		case 'not-allowed':
+			return m.undo_taken();
+		case 'too-late':
+			return m.undo_late();
+		case 'unknown':
+		case 'undone-before':
+		case 'newer':
+			return m.undo_newer();
+	}
+}
+
+/** What somebody in the office did since the page was opened, the last one first to be taken back. */
+export class DoneActs {
+	#done = $state.raw<readonly DoneAct[]>([]);
+	/** What is said of the last one. */
+	said = $state('');
+	problem = $state('');
+	isBusy = $state(false);
+	readonly last = $derived.by(() => this.#done.at(-1));
+	/** Pages that show what an act changed: they read again. */
+	#listeners: readonly (() => Promise<void>)[] = [];
+
+	/** Calls `read` whenever something was taken back, until the function that comes back is called. */
+	follow(read: () => Promise<void>): () => void {
+		this.#listeners = [...this.#listeners, read];
+		return () => void (this.#listeners = this.#listeners.filter((other) => other !== read));
+	}
+
+	/** Remembers what was done to visits, or to seats. */
+	did(text: string, act: string | null, undo: DoneAct['undo'] = visitUndo): void {
+		this.said = text;
+		this.problem = '';
+		if (act !== null) this.#done = [...this.#done, { text, act, undo }];
+	}
+
+	/** Takes back what was done last. */
+	async undo(): Promise<void> {
+		const last = this.last;
+		if (!last?.act || this.isBusy) return;
+		this.isBusy = true;
+		this.problem = '';
+		try {
+			const outcome = await perform(last.undo, { act: last.act });
+			this.#done = this.#done.slice(0, -1);
+			if (outcome.ok) this.said = m.undo_done();
+			else this.problem = refusedText(outcome.reason);
+			await Promise.all(this.#listeners.map((read) => read()));
+		} catch (error) {
+			this.problem = failureText(error);
+		} finally {
+			this.isBusy = false;
+		}
+	}
+}
+
+const KEY = Symbol('done acts');
+
+/** Makes what is done inside the component that is being made known in one place. */
+export const keepDoneActs = (): DoneActs => setContext(KEY, new DoneActs());
+
+/** What was done on this page and those beside it. */
+export const doneActs = (): DoneActs => getContext<DoneActs>(KEY);

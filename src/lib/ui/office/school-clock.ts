@@ -1,0 +1,16 @@
+/**
+ * The school's clock on an open page: it goes on from where it was when the page was read last. `readAt` gives
+ * that moment; milliseconds.
+ */
+export function schoolClock(readAt: () => number): () => number {
+	let school = readAt();
+	let here = performance.now();
+	return () => {
+		const read = readAt();
+		if (read !== school) {
+			school = read;
+			here = performance.now();
+		}
+		return school + performance.now() - here;
+	};
+}
