@@ -31,7 +31,7 @@ const done: ZodMiniType<SeatsDone> = z.object({ slots: z.array(id), act: z.nulla
 /** Blocks seats: nobody can book them. One that is taken or held stays as it is. */
 export const seatsBlock = change({
 	name: 'seats.block',
-	may: 'seats.block',
+	may: 'floor.act',
 	input: z.object({
 		...ofConference,
 		reason: z.string().check(z.trim(), z.maxLength(LONGEST_REASON)),
@@ -48,7 +48,7 @@ export const seatsBlock = change({
 /** Opens blocked seats again. */
 export const seatsUnblock = change({
 	name: 'seats.unblock',
-	may: 'seats.block',
+	may: 'floor.act',
 	input: z.object({ ...ofConference, key }) as ZodMiniType<Omit<BlockRequest, 'reason'>>,
 	done,
 	refusal: reasons('unknown'),
@@ -60,7 +60,7 @@ export const seatsUnblock = change({
 /** Takes an act on seats back: they are blocked, or open, just as they were. */
 export const seatsUndo = change({
 	name: 'seats.undo',
-	may: 'seats.block',
+	may: 'floor.act',
 	input: z.object({ act: id }),
 	done: z.object({ act: id }),
 	/** `newer`: one of them was blocked or opened since; `taken`: somebody has one of them now. */

@@ -1,6 +1,7 @@
 import { modes, type Mode } from '../core/ways-to-meet';
 import { z, type ZodMiniType } from 'zod/mini';
 import type { KeptAppointment, WantedAppointment } from '../core/visits/wanted-appointment';
+import type { RefusalCode } from '../core/rules/answer';
 import type { VisitConflict } from '../core/visits/settle-visit';
 import { date, exactly, id, instant } from './shapes';
 
@@ -62,6 +63,17 @@ export const visitConflict = exactly<VisitConflict>()(
 		at('overlaps-own', {}),
 		at('student-elsewhere', { student: id }),
 		at('turn-too-short', { needed: count, minutes: count }),
+	]),
+);
+
+/** The code alone of one of core's refusals. */
+export const refusalCode = exactly<RefusalCode>()(
+	z.enum([
+		...(['not-published', 'paused', 'not-open-yet', 'closed', 'past', 'too-late'] as const),
+		...(['too-far-ahead', 'taken', 'too-short', 'no-wish-for-this-desk'] as const),
+		...(['already-arranged', 'student-limit', 'family-limit', 'desk-day-limit'] as const),
+		...(['mode-not-offered', 'not-step-free', 'no-interpreter', 'not-of-the-family'] as const),
+		...(['nobody-comes', 'overlaps-own', 'student-elsewhere', 'turn-too-short'] as const),
 	]),
 );
 

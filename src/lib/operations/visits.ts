@@ -103,7 +103,7 @@ export interface SwapRequest {
 export const appointmentsSwap = change({
 	name: 'appointments.swap',
 	// Over families: for the office alone.
-	may: 'visits.swap',
+	may: 'floor.act',
 	input: z.object({
 		conferenceId: id,
 		one: id,
@@ -138,13 +138,23 @@ export const visitUndo = change({
 	undoneBy: 'visit.undo',
 });
 
+/** The longest word to a family with a yes or a no, in characters. */
+export const LONGEST_ANSWER_WORDS = 300;
+
 /** Accepts or declines an appointment that a family asked for. */
 export const appointmentAnswer = change({
 	name: 'appointment.answer',
 	may: 'visit.answer',
 	// Of a teacher it depends on who receives there on that date, which is asked when it stands still.
 	about: () => 'any',
-	input: z.object({ appointment: id, accept: z.boolean(), key }),
+	input: z.object({
+		appointment: id,
+		accept: z.boolean(),
+		/** What the family reads with it; missing: nothing. */
+		words: z.optional(z.string().check(z.trim(), z.maxLength(LONGEST_ANSWER_WORDS))),
+		key,
+	}),
+	done: z.object({ act: id }),
 	/** `settled`: it was answered, or cancelled, before. */
 	refusal: reasons('unknown', 'settled'),
 	leaves: ['appointment.accepted', 'appointment.declined'],

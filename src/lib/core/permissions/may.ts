@@ -41,6 +41,7 @@ export type Act =
 	| 'rooms.see'
 	| 'rooms.change'
 	| 'floor.see'
+	| 'floor.act'
 	| 'families.see'
 	| 'links.see'
 	| 'link.renew'
@@ -49,8 +50,6 @@ export type Act =
 	| 'visit.book'
 	| 'visit.answer'
 	| 'visit.undo'
-	| 'visits.swap'
-	| 'seats.block'
 	| 'guest.ask'
 	| 'enquiry.answer'
 	| 'offer.make'
@@ -92,6 +91,7 @@ const rules: Record<Act, Partial<Record<ActorKind, Rule>>> = {
 	'rooms.see': { organiser: always, helper: always },
 	'rooms.change': { organiser: always },
 	'floor.see': { organiser: always, helper: always, 'front-door': always },
+	'floor.act': { organiser: always, helper: always },
 	'families.see': { organiser: always, helper: always },
 	'links.see': { organiser: always },
 	'link.renew': { organiser: always, adult: ownSelf },
@@ -100,8 +100,6 @@ const rules: Record<Act, Partial<Record<ActorKind, Rule>>> = {
 	'visit.book': { organiser: always, helper: always, adult: ownFamily },
 	'visit.answer': { organiser: always, teacher: ownDay },
 	'visit.undo': { organiser: always, helper: always, adult: ownFamily },
-	'visits.swap': { organiser: always, helper: always },
-	'seats.block': { organiser: always, helper: always },
 	'guest.ask': { organiser: always, helper: always, adult: ownFamily, teacher: ownDay },
 	'enquiry.answer': { organiser: always, helper: always },
 	'offer.make': { organiser: always, helper: always, teacher: ownDay },

@@ -1,61 +1,112 @@
-import { inArray } from 'drizzle-orm';
-import { seatStates } from '../../core/snapshot/seat-state';
+import { metAt } from '../../core/desks/named-substitutes';
 import { groupBy } from '../../core/group-by';
 import { may, type Actor } from '../../core/permissions/may';
-import type { Floor } from '../../operations/floor';
+import { seatStates } from '../../core/snapshot/seat-state';
+import type { Claim, ConferenceSnapshot, Slot } from '../../core/snapshot/snapshot';
+import { indexOf } from '../../core/snapshot/snapshot-index';
+import { localOf, type LocalDate } from '../../core/time/local-of';
+import type { Floor, FloorSlot } from '../../operations/floor';
 import type { App } from '../app';
 import { loadSnapshot } from '../conferences/load-snapshot';
 import { readClaims } from '../conferences/read-claims';
-import { slot } from '../foundation/database/schema';
 import { substitutesOf } from '../desks/named-substitutes';
 import { ForbiddenError } from '../foundation/forbidden';
-import { readSeated } from '../visits/read-seated';
 
-/** All desks of a conference against time: every slot with its state and who sits there. */
+/** What of the floor is looked at: a date, or the first one on which a desk sits that is not over. */
+export interface FloorAt {
+	readonly date?: string | null;
+	readonly desk?: string | null;
+}
+
+/**
+ * All desks that sit on one date, against time. It opens where the work is: today while the conference is on,
+ * before it on its first date, after it on its last.
+ */
 export async function readFloor(
-	{ db, clock, config }: Pick<App, 'db' | 'clock' | 'config'>,
+	{ db, clock }: Pick<App, 'db' | 'clock'>,
 	actor: Actor,
 	conferenceId: string,
+	at: FloorAt = {},
 ): Promise<Floor> {
 	if (!may(actor, 'floor.see')) throw new ForbiddenError();
 	const now = clock.now();
 	const snapshot = await loadSnapshot(db, conferenceId);
-	const [claims, seated] = await Promise.all([
-		readClaims(db, conferenceId, now),
-		readSeated(
-			{ db, config },
-			inArray(
-				slot.deskId,
-				snapshot.desks.map(({ id }) => id),
-			),
-		),
-	]);
-	const substitutes = await substitutesOf(db, snapshot.desks);
-	const states = seatStates(snapshot, claims, now);
-	const seatedIn = groupBy(seated, ({ slot }) => slot);
-	const slotsOf = groupBy(snapshot.slots, ({ desk }) => desk);
+	const today = localOf(now, snapshot.conference.timeZone).date;
+	const dates = snapshot.dates.map((date) => ({ date, isOver: date < today }));
+	const date = dateFor(snapshot, today, at);
+	if (date === null) return { dates, date, desks: [] };
+	const claims = await readClaims(db, conferenceId, now);
+	const slots = snapshot.slots.filter((slot) => slot.date === date);
+	const shown = new Map(
+		slotsShown(snapshot, slots, { claims, now }).map((slot) => [slot.id, slot]),
+	);
+	const slotsOf = groupBy(slots, ({ desk }) => desk);
 	const placeNames = new Map(snapshot.places.map(({ id, name }) => [id, name]));
+	const desks = snapshot.desks.filter(({ id }) => slotsOf.has(id));
+	const substitutes = await substitutesOf(db, desks);
 	return {
-		dates: snapshot.dates,
-		desks: snapshot.desks.map(({ id, number, name, subject }) => {
-			const slots = slotsOf.get(id) ?? [];
+		dates,
+		date,
+		desks: desks.map(({ id, number, name, subject }) => {
+			const own = slotsOf.get(id) ?? [];
+			const met = metAt({ name, substitutes: substitutes.get(id) ?? [] }, date);
 			return {
 				id,
 				number,
-				name,
+				own: name,
+				name: met.name,
 				subject,
 				substitutes: substitutes.get(id) ?? [],
-				places: [...new Set(slots.map(({ place }) => placeNames.get(place) ?? ''))],
-				slots: slots.map(({ id, date, start, end, seats }) => ({
-					id,
-					date,
-					start,
-					end,
-					seats,
-					state: states.get(id)!,
-					seated: seatedIn.get(id) ?? [],
-				})),
+				places: [...new Set(own.map(({ place }) => placeNames.get(place) ?? ''))],
+				slots: own.flatMap((slot) => shown.get(slot.id) ?? []),
 			};
 		}),
 	};
+}
+
+/** Some slots as the board shows them, as they are now. */
+export async function readFloorSlots(
+	{ db, clock }: Pick<App, 'db' | 'clock'>,
+	conferenceId: string,
+	ids: readonly string[],
+): Promise<FloorSlot[]> {
+	const now = clock.now();
+	const snapshot = await loadSnapshot(db, conferenceId);
+	const { slots } = indexOf(snapshot);
+	const wanted = ids.flatMap((id) => slots.get(id) ?? []);
+	return slotsShown(snapshot, wanted, { claims: await readClaims(db, conferenceId, now), now });
+}
+
+function dateFor(
+	{ dates, slots }: ConferenceSnapshot,
+	today: LocalDate,
+	{ date, desk }: FloorAt,
+): LocalDate | null {
+	const asked = dates.find((one) => one === date);
+	if (asked) return asked;
+	const own = desk
+		? [...new Set(slots.filter((slot) => slot.desk === desk).map((slot) => slot.date))].sort()
+		: [];
+	const among = own.length ? own : dates;
+	return among.find((one) => one >= today) ?? among.at(-1) ?? null;
+}
+
+function slotsShown(
+	{ desks, busy }: ConferenceSnapshot,
+	slots: readonly Slot[],
+	{ claims, now }: { readonly claims: readonly Claim[]; readonly now: number },
+): FloorSlot[] {
+	const states = seatStates({ desks, slots, busy }, claims, now);
+	const sitting = groupBy(
+		claims.filter(({ standing }) => standing === 'asked' || standing === 'booked'),
+		({ thing, occupancy }) => `${thing} ${occupancy}`,
+	);
+	return slots.map(({ id, desk, start, end, seats }) => ({
+		id,
+		start,
+		end,
+		seats,
+		taken: sitting.get(`${desk} ${id}`)?.length ?? 0,
+		state: states.get(id)!,
+	}));
 }

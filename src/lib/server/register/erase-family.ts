@@ -148,6 +148,10 @@ export const eraseFamily = performs(familyErase).by({
 			update guest set name = null, email = null, withdrawn_at = coalesce(withdrawn_at, ${new Date(now).toISOString()})
 			from appointment where appointment.id = appointment_id and family_id = ${familyId}`);
 		await tx.update(wish).set({ words: '' }).where(eq(wish.familyId, familyId));
+		await tx
+			.update(appointment)
+			.set({ answerWords: null })
+			.where(eq(appointment.familyId, familyId));
 		await tx.delete(bookingAnswer).where(eq(bookingAnswer.familyId, familyId));
 		await tx.execute(sql`
 			update enquiry set words = null, answer = null,

@@ -33,9 +33,9 @@ export const answerAppointment = performs(appointmentAnswer).by({
 		const receivers = await receiversOf(tx, known);
 		return receivers.some((person) => may(actor, 'visit.answer', { person }));
 	},
-	repeated: () => ({}),
+	repeated: (_, act) => ({ act }),
 	async work(asked) {
-		const { tx, input } = asked;
+		const { tx, act, input } = asked;
 		const known = await appointmentOf(asked);
 		if (!known) return { refused: { reason: 'unknown' } };
 		const { id, conferenceId } = known;
@@ -48,8 +48,12 @@ export const answerAppointment = performs(appointmentAnswer).by({
 				.set({ standing: 'booked', answerBy: null, version: sql`${appointment.version} + 1` })
 				.where(eq(appointment.id, id));
 		else await endAppointment(tx, id, 'declined');
+		await tx
+			.update(appointment)
+			.set({ answerWords: input.words || null })
+			.where(eq(appointment.id, id));
 		const kind = input.accept ? 'appointment.accepted' : 'appointment.declined';
 		const after = await readAppointments(tx, [id]);
-		return { done: {}, act: { kind, conferenceId, before, after } };
+		return { done: { act }, act: { kind, conferenceId, before, after } };
 	},
 });

@@ -1,7 +1,9 @@
 import { and, eq, inArray } from 'drizzle-orm';
 import type { AppointmentId } from '../../core/ids';
 import { groupBy } from '../../core/group-by';
+import type { Actor } from '../../core/permissions/may';
 import { modeOf } from '../../core/rules/places';
+import type { ConferenceSnapshot } from '../../core/snapshot/snapshot';
 import { indexOf } from '../../core/snapshot/snapshot-index';
 import type { SettledAppointment, VisitConflict } from '../../core/visits/settle-visit';
 import { settleVisit } from '../../core/visits/settle-visit';
@@ -9,7 +11,7 @@ import type { WantedAppointment } from '../../core/visits/wanted-appointment';
 import type { InputOf } from '../../operations/change';
 import { appointmentsSwap } from '../../operations/visits';
 import { loadSnapshot } from '../conferences/load-snapshot';
-import type { Transaction } from '../foundation/database/connect';
+import type { Reader } from '../foundation/database/connect';
 import { appointment } from '../foundation/database/schema';
 import { performs, type Asked } from '../foundation/runner/perform';
 import { readAppointments, stands, type AppointmentState } from './appointment-state';
@@ -55,34 +57,16 @@ export const swapAppointments = performs(appointmentsSwap).by({
 		const snapshot = await loadSnapshot(tx, conferenceId);
 		const late = tooLate(snapshot, pair, isOffice(actor), now);
 		if (late.length) return { refused: { reason: 'conflicts', conflicts: late } };
-		const parts = await partsOf(tx, conferenceId, pair, snapshot);
-		const released = pair.flatMap(({ slots }) => slots);
+		const parts = await swapParts(tx, pair, snapshot);
 		const needed = parts.map(({ family, wanted }) => neededFor(snapshot, family, wanted));
-		const slots = needed.flatMap((part) => part.slots);
 		await lockSlots(
 			tx,
-			[...slots, ...released],
+			[...needed.flatMap((part) => part.slots), ...pair.flatMap(({ slots }) => slots)],
 			needed.flatMap(({ interpreters }) => interpreters),
 		);
-
-		const conflicts: VisitConflict[] = [];
-		const settled: SettledAppointment[][] = [];
-		for (const { family, wanted } of parts) {
-			const facts = await visitFacts(tx, {
-				snapshot,
-				family,
-				now,
-				slots,
-				office: isOffice(actor),
-				usedHolds: new Set<string>(),
-				has: shareOf(actor, family).has,
-				givenUp: new Set(pair.map(({ id }) => id)),
-			});
-			const outcome = settleVisit(facts, wanted);
-			if (outcome.ok) settled.push([...outcome.appointments]);
-			else conflicts.push(...outcome.conflicts);
-		}
-		if (conflicts.length) return { refused: { reason: 'conflicts', conflicts } };
+		const outcome = await settleSwap(tx, { actor, now, snapshot, pair, parts });
+		if (!outcome.ok) return { refused: { reason: 'conflicts', conflicts: outcome.conflicts } };
+		const { settled } = outcome;
 
 		await clearEndedHolds(tx, now, settled.flat());
 		await clearAppointments(tx, { ended: [], moved: pair.map(({ id }) => id) });
@@ -112,6 +96,41 @@ export const swapAppointments = performs(appointmentsSwap).by({
 		),
 });
 
+/** Whether both visits would be sound with the appointments swapped; all that it looks at stands still, or is only looked at. */
+export async function settleSwap(
+	db: Reader,
+	swap: {
+		readonly actor: Actor;
+		readonly now: number;
+		readonly snapshot: ConferenceSnapshot;
+		readonly pair: readonly AppointmentState[];
+		readonly parts: readonly Part[];
+	},
+): Promise<
+	| { readonly ok: true; readonly settled: readonly (readonly SettledAppointment[])[] }
+	| { readonly ok: false; readonly conflicts: readonly VisitConflict[] }
+> {
+	const { actor, now, snapshot, pair, parts } = swap;
+	const conflicts: VisitConflict[] = [];
+	const settled: (readonly SettledAppointment[])[] = [];
+	for (const { family, wanted } of parts) {
+		const facts = await visitFacts(db, {
+			snapshot,
+			family,
+			now,
+			slots: neededFor(snapshot, family, wanted).slots,
+			office: isOffice(actor),
+			usedHolds: new Set<string>(),
+			has: shareOf(actor, family).has,
+			givenUp: new Set(pair.map(({ id }) => id)),
+		});
+		const outcome = settleVisit(facts, wanted);
+		if (outcome.ok) settled.push(outcome.appointments);
+		else conflicts.push(...outcome.conflicts);
+	}
+	return conflicts.length ? { ok: false, conflicts } : { ok: true, settled };
+}
+
 /** Both appointments, if they stand at this conference and are two. */
 async function standingPair({
 	tx,
@@ -135,11 +154,11 @@ async function standingPair({
 	return pair.length === 2 ? pair : null;
 }
 
-async function partsOf(
-	tx: Transaction,
-	conferenceId: string,
+/** What each of the families, two or one, would have instead. */
+export async function swapParts(
+	db: Reader,
 	pair: readonly AppointmentState[],
-	snapshot: Awaited<ReturnType<typeof loadSnapshot>>,
+	snapshot: ConferenceSnapshot,
 ): Promise<Part[]> {
 	const { places } = indexOf(snapshot);
 	const [one, other] = pair as [AppointmentState, AppointmentState];
@@ -149,7 +168,7 @@ async function partsOf(
 	];
 	const parts: Part[] = [];
 	for (const [id, entries] of groupBy(swapped, ({ had }) => had.family)) {
-		const family = await readFamily(tx, conferenceId, id);
+		const family = await readFamily(db, snapshot.conference.id, id);
 		parts.push({
 			family,
 			wanted: entries.map(({ had, slot }) => ({

@@ -101,7 +101,7 @@
 			onfocusin={() => (picked = entry.id)}
 		>
 			<div class="flex flex-wrap items-baseline gap-x-4 gap-y-1">
-				<strong class="font-display text-title">{timeText(entry.start, zone)}</strong>
+				<strong class="w-18 font-display text-title">{timeText(entry.start, zone)}</strong>
 				<span class="grow">
 					<span class="font-bold">{entry.desk}</span>
 					<span class="quiet">{[entry.subject, entry.place].filter(Boolean).join(' · ')}</span>

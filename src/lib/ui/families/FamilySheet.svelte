@@ -7,7 +7,6 @@
 	import { pressLetter } from '../parts/letters';
 	import { VisitPlans } from '../visits/visit-plans.svelte';
 	import { timeWindows, within, type DayBounds } from '../visits/windows';
-	import { whoText } from '../visits/words';
 	import { warmPlanner } from '../visits/planner';
 	import BookedVisit from './BookedVisit.svelte';
 	import CallerVisit from './CallerVisit.svelte';
@@ -88,7 +87,7 @@
 	/** Where letters act from the first moment on. */
 	export async function focus(): Promise<void> {
 		await tick();
-		sheet?.focus();
+		sheet?.focus({ preventScroll: true });
 	}
 </script>
 
@@ -119,7 +118,7 @@
 		<h2 class="mt-6 mb-2 text-title">{m.sheet_missing()}</h2>
 		<WhoAndWhen
 			{view}
-			wishes={missing.map(({ id }) => ({ id, text: whoText(view, id) }))}
+			wishes={missing}
 			dates={view.dates}
 			bind:unticked
 			bind:adults

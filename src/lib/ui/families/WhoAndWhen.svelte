@@ -1,10 +1,11 @@
 <script lang="ts">
 	import type { LocalDate } from '$lib/core/time/local-of';
 	import { formatTimeOfDay, parseTypedTime } from '$lib/core/time/typed-time';
-	import type { FamilyProjection } from '$lib/core/visits/family-projection';
+	import type { FamilyProjection, ShownWish } from '$lib/core/visits/family-projection';
 	import { m } from '$lib/paraglide/messages';
 	import { localDateText } from '../parts/format/when';
 	import type { DayBounds } from '../visits/windows';
+	import { teacherOf } from '../visits/words';
 
 	/** What a caller says: whom to see, who comes, on which date, not before and away by. */
 	let {
@@ -17,7 +18,7 @@
 		date = $bindable(),
 	}: {
 		view: FamilyProjection;
-		wishes: readonly { readonly id: string; readonly text: string }[];
+		wishes: readonly ShownWish[];
 		dates: readonly LocalDate[];
 		/** Ids of wishes that are left out. */
 		unticked: readonly string[];
@@ -44,21 +45,29 @@
 	}
 </script>
 
-<div class="mb-4 grid gap-x-8 gap-y-2 lg:grid-cols-2 no-print">
-	<fieldset>
-		<legend class="sr-only">{m.sheet_missing()}</legend>
-		{#each wishes as wish (wish.id)}
-			<label class="flex min-h-8 items-center gap-2">
-				<input
-					type="checkbox"
-					class="checkbox checkbox-sm"
-					checked={!unticked.includes(wish.id)}
-					onchange={() => toggleWish(wish.id)}
-				/>
-				{wish.text}
-			</label>
+<div class="mb-4 no-print">
+	<div class="columns mb-3">
+		{#each view.students.filter( ({ id }) => wishes.some(({ student }) => student === id) ) as student (student.id)}
+			<fieldset class="text-small">
+				<legend class="font-bold">{student.name}</legend>
+				{#each wishes.filter((wish) => wish.student === student.id) as wish (wish.id)}
+					{@const desk = teacherOf(view, wish.id)}
+					<label class="flex min-h-6 items-center gap-2">
+						<input
+							type="checkbox"
+							class="checkbox checkbox-xs"
+							checked={!unticked.includes(wish.id)}
+							onchange={() => toggleWish(wish.id)}
+						/>
+						<span>
+							{desk?.name}
+							<span class="quiet">{desk?.subject}</span>
+						</span>
+					</label>
+				{/each}
+			</fieldset>
 		{/each}
-	</fieldset>
+	</div>
 	<div class="flex flex-wrap content-start items-end gap-x-4 gap-y-2">
 		{#if dates.length > 1}
 			<label>
@@ -109,3 +118,11 @@
 		{/if}
 	</div>
 </div>
+
+<style>
+	.columns {
+		display: grid;
+		grid-template-columns: repeat(auto-fit, minmax(14rem, 1fr));
+		gap: 0.5rem 1.5rem;
+	}
+</style>

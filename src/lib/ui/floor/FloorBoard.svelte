@@ -1,55 +1,157 @@
 <script lang="ts">
-	import { substituteWords } from '$lib/words/substitute-words';
-	import Seat from '../parts/chairs/Seat.svelte';
+	import { goto } from '$app/navigation';
+	import { createVirtualizer } from '@tanstack/svelte-virtual';
+	import { untrack } from 'svelte';
+	import type { FloorDesk } from '$lib/operations/floor';
+	import { pressLetter } from '../parts/letters';
+	import FloorRow from './FloorRow.svelte';
 	import { timeText } from '../parts/format/when';
-	import { matches, stepFrom, type FloorRow, type Spot } from './floor-view';
-	import { seatText } from './seat-text';
+	import { placeOf, stepFrom } from './floor-view';
+	import { floorState } from './floor-state.svelte';
 	import { timeAxis } from './time-axis';
 
-	/** All desks of a date against time. Arrow keys walk over the slots; one family's way is drawn. */
+	/** All desks of a date against time. Arrow keys walk over the seats; only rows in sight are in the page. */
 	let {
-		rows,
-		way,
-		find,
+		desks,
 		zone,
-		picked = $bindable(),
+		picked,
+		desk,
+		isCompact,
+		hrefOf,
+		closed,
 	}: {
-		rows: readonly FloorRow[];
-		/** The slots of the family that is looked at, in order of time. */
-		way: readonly Spot[];
-		/** What is looked for. */
-		find: string;
+		desks: readonly FloorDesk[];
 		zone: string;
+		/** The slot that is open. */
 		picked: string | null;
+		/** The desk that somebody looked for. */
+		desk: string | null;
+		isCompact: boolean;
+		hrefOf: (slot: string) => string;
+		/** Where nothing is open. */
+		closed: string;
 	} = $props();
 
-	const axis = $derived(timeAxis(rows.flatMap(({ slots }) => slots)));
-	const focusable = $derived(picked ?? rows.find(({ slots }) => slots.length)?.slots[0]?.id);
-	const wayRows = $derived(
-		way.map(({ desk, slot }) => ({
-			row: rows.findIndex(({ id }) => id === desk.id),
-			at: axis.at((slot.start + slot.end) / 2),
-		})),
+	const floor = floorState();
+	/** Pixels. */
+	const ROW = 44;
+	const COMPACT_ROW = 15;
+	const FIRST_SIGHT = 640;
+	/** How long the focus rests on a seat before its sheet opens; milliseconds. */
+	const REST = 160;
+
+	const rowHeight = $derived(isCompact ? COMPACT_ROW : ROW);
+	const axis = $derived(timeAxis(desks.flatMap(({ slots }) => slots)));
+	/** Seats never lie on top of one another: a long day is scrolled. */
+	const width = $derived(
+		Math.max(...desks.map(({ slots }) => slots.length), 1) * (isCompact ? 18 : 32),
 	);
 
-	function walk(event: KeyboardEvent, row: number, index: number) {
-		if (event.key === 'Escape') {
-			event.preventDefault();
-			picked = null;
-			return;
-		}
-		const slot = stepFrom(rows, row, index, event.key);
-		if (!event.key.startsWith('Arrow')) return;
-		event.preventDefault();
-		if (!slot) return;
-		picked = slot;
+	let box = $state<HTMLDivElement>();
+	const rows = createVirtualizer<HTMLDivElement, HTMLDivElement>({
+		count: untrack(() => desks.length),
+		getScrollElement: () => box ?? null,
+		estimateSize: () => rowHeight,
+		overscan: 6,
+		initialRect: { width: 800, height: FIRST_SIGHT },
+	});
+	$effect(() => {
+		void box;
+		const count = desks.length;
+		const size = rowHeight;
+		untrack(() => {
+			$rows.setOptions({ count, estimateSize: () => size, getScrollElement: () => box ?? null });
+			$rows.measure();
+		});
+	});
+	// What somebody looked for, or opened, is in sight.
+	$effect(() => {
+		const at = placeOf(desks, picked)?.row ?? desks.findIndex(({ id }) => id === desk);
+		if (at >= 0 && box) untrack(() => $rows.scrollToIndex(at, { align: 'auto' }));
+	});
+
+	const shown = $derived($rows.getVirtualItems());
+	let focused = $state<string | null>(null);
+	const focusable = $derived(focused ?? picked ?? desks[0]?.slots[0]?.id ?? null);
+	let resting: ReturnType<typeof setTimeout> | undefined;
+
+	const open = (slot: string) =>
+		goto(hrefOf(slot), { keepFocus: true, noScroll: true, replaceState: true });
+
+	async function focusOn(slot: string) {
+		const place = placeOf(desks, slot);
+		if (!place) return;
+		focused = slot;
+		$rows.scrollToIndex(place.row, { align: 'auto' });
+		await new Promise(requestAnimationFrame);
 		document.getElementById(`slot-${slot}`)?.focus();
 	}
+
+	function pressed(event: KeyboardEvent) {
+		const { target } = event;
+		const slot = target instanceof HTMLElement ? target.dataset['slot'] : undefined;
+		const place = slot ? placeOf(desks, slot) : null;
+		if (event.key === 'Escape') {
+			event.preventDefault();
+			if (floor.lit.size) floor.putOut();
+			else if (floor.chosen.length) floor.chosen = [];
+			else void goto(closed, { keepFocus: true, noScroll: true });
+			return;
+		}
+		if (slot && event.key === ' ') {
+			event.preventDefault();
+			floor.toggle(slot);
+			return;
+		}
+		const next = place && stepFrom(desks, place.row, place.index, event.key);
+		if (next) {
+			event.preventDefault();
+			if (event.shiftKey && slot) {
+				if (!floor.chosen.includes(slot)) floor.toggle(slot);
+				if (!floor.chosen.includes(next)) floor.toggle(next);
+			}
+			void focusOn(next);
+			clearTimeout(resting);
+			if (floor.lit.size === 0) resting = setTimeout(() => void open(next), REST);
+			return;
+		}
+		pressLetter(event, floor.letters);
+	}
+
+	function chosen(event: MouseEvent, slot: string) {
+		const lit = floor.lit.get(slot);
+		if (lit) {
+			event.preventDefault();
+			lit.act();
+		} else if (event.shiftKey) {
+			event.preventDefault();
+			floor.toggle(slot);
+		}
+		focused = slot;
+	}
+
+	const way = $derived(
+		floor.way.flatMap((slot) => {
+			const place = placeOf(desks, slot);
+			if (!place) return [];
+			const { start, end } = desks[place.row]!.slots[place.index]!;
+			return [{ row: place.row, at: axis.at((start + end) / 2) }];
+		}),
+	);
 </script>
 
-<div class="board" style:--rows={rows.length}>
-	<div class="row times" aria-hidden="true">
-		<span></span>
+<!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
+<div
+	class="board"
+	class:compact={isCompact}
+	bind:this={box}
+	style:--row="{rowHeight}px"
+	style:--width="{width}px"
+	role="group"
+	onkeydown={pressed}
+>
+	<div class="times" aria-hidden="true">
+		<span class="corner"></span>
 		<div class="track">
 			{#each axis.marks as mark (mark)}
 				<span class="time font-display" style:inset-inline-start="{axis.at(mark) * 100}%">
@@ -58,114 +160,88 @@
 			{/each}
 		</div>
 	</div>
-	{#each rows as desk, row (desk.id)}
-		<div class="row">
-			<div class="min-w-0">
-				<strong class="block truncate">{desk.name}</strong>
-				<span class="quiet block truncate text-small">
-					{[substituteWords(desk), desk.subject, ...desk.places].filter(Boolean).join(' · ')}
-				</span>
-			</div>
-			<div class="track" role="group" aria-label={desk.name}>
-				{#each axis.breaks as gap (gap.from)}
-					<span
-						class="break"
-						style:inset-inline-start="{gap.from * 100}%"
-						style:inline-size="{(gap.to - gap.from) * 100}%"
-					></span>
-				{/each}
-				{#each desk.slots as slot, index (slot.id)}
-					<button
-						id="slot-{slot.id}"
-						class="seat"
-						class:picked={picked === slot.id}
-						class:dim={!matches({ desk, slot }, find)}
-						tabindex={focusable === slot.id ? 0 : -1}
-						aria-label={seatText(
-							slot.state,
-							timeText(slot.start, zone),
-							slot.seated.map(({ familyLabel }) => familyLabel),
-						)}
-						aria-pressed={picked === slot.id}
-						style:inset-inline-start="{axis.at((slot.start + slot.end) / 2) * 100}%"
-						onclick={() => (picked = slot.id)}
-						onkeydown={(event) => walk(event, row, index)}
-					>
-						<Seat state={slot.state} size={30} />
-					</button>
-				{/each}
-			</div>
-		</div>
-	{/each}
-	{#if wayRows.length > 1}
-		<svg class="way" viewBox="0 0 100 {rows.length}" preserveAspectRatio="none" aria-hidden="true">
-			<polyline
-				points={wayRows.map(({ row, at }) => `${at * 100},${row + 0.5}`).join(' ')}
-				vector-effect="non-scaling-stroke"
-			/>
-		</svg>
-	{/if}
+	<div class="rows" style:block-size="{desks.length * rowHeight}px">
+		{#each shown as { index } (index)}
+			{@const own = desks[index]}
+			{#if own}
+				<FloorRow
+					desk={own}
+					top={index * rowHeight}
+					{axis}
+					{zone}
+					{picked}
+					{focusable}
+					{isCompact}
+					isFound={own.id === desk}
+					{hrefOf}
+					onchoose={chosen}
+				/>
+			{/if}
+		{/each}
+		{#if way.length > 1}
+			<svg
+				class="way"
+				viewBox="0 0 100 {desks.length}"
+				preserveAspectRatio="none"
+				aria-hidden="true"
+			>
+				<polyline
+					points={way.map(({ row, at }) => `${at * 100},${row + 0.5}`).join(' ')}
+					vector-effect="non-scaling-stroke"
+				/>
+			</svg>
+		{/if}
+	</div>
 </div>
 
 <style>
 	.board {
-		position: relative;
 		--desk: 12rem;
+		overflow: auto;
+		max-block-size: calc(100dvh - 11rem);
+		min-block-size: 12rem;
 	}
-	.row {
-		display: grid;
-		grid-template-columns: var(--desk) minmax(0, 1fr);
-		gap: 1.25rem;
-		align-items: center;
-		block-size: 2.75rem;
-		border-block-end: 1px solid var(--color-base-300);
+	.board.compact {
+		--desk: 9rem;
+	}
+	.times,
+	.rows {
+		position: relative;
+		min-inline-size: calc(var(--desk) + var(--width) + 2rem);
 	}
 	.times {
+		position: sticky;
+		inset-block-start: 0;
+		z-index: 6;
+		display: flex;
 		block-size: 1.75rem;
 		font-size: var(--text-small);
 		font-weight: 700;
+		background: var(--color-base-100);
 	}
-	.track {
+	.corner {
+		position: sticky;
+		inset-inline-start: 0;
+		z-index: 1;
+		flex: none;
+		inline-size: var(--desk);
+		background: inherit;
+	}
+	.times .track {
 		position: relative;
-		block-size: 100%;
+		flex: 1;
+		margin-inline: 1.25rem 1rem;
 	}
 	.time {
 		position: absolute;
 		inset-block-start: 0.25rem;
 	}
-	.break {
-		position: absolute;
-		inset-block: 0;
-		background: repeating-linear-gradient(var(--color-base-200) 0 3px, transparent 3px 6px);
-	}
-	.seat {
-		position: absolute;
-		inset-block-start: 50%;
-		display: grid;
-		place-items: center;
-		inline-size: 1.875rem;
-		block-size: 2.375rem;
-		transform: translate(-50%, -50%);
-		border-radius: var(--radius-field);
-		cursor: pointer;
-	}
-	:global([dir='rtl']) .seat {
-		transform: translate(50%, -50%);
-	}
-	.seat.picked {
-		outline: 2px solid var(--color-base-content);
-		background: var(--color-base-100);
-		z-index: 2;
-	}
-	.seat.dim {
-		opacity: 0.2;
-	}
 	.way {
 		position: absolute;
-		inset-block-start: 1.75rem;
-		inset-inline: calc(var(--desk) + 1.25rem) 0;
-		inline-size: calc(100% - var(--desk) - 1.25rem);
-		block-size: calc(var(--rows) * 2.75rem);
+		inset-block: 0;
+		inset-inline: calc(var(--desk) + 1.25rem) 1rem;
+		inline-size: calc(100% - var(--desk) - 2.25rem);
+		block-size: 100%;
 		pointer-events: none;
 	}
 	:global([dir='rtl']) .way {
@@ -176,5 +252,10 @@
 		stroke: var(--color-secondary);
 		stroke-width: 1.5;
 		stroke-dasharray: 2 4;
+	}
+	@media (width < 64rem) {
+		.board {
+			--desk: 7.5rem;
+		}
 	}
 </style>

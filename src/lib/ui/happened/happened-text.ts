@@ -20,6 +20,13 @@ export function doerText({ kind, name }: Doer): string {
 
 /** What became of appointments, one after the other. */
 function appointmentsText({ appointments }: Happening, zone: string): string {
+	const times = appointments.flatMap(({ from, to }) => to ?? from ?? []).sort((a, b) => a - b);
+	if (appointments.length > MOST_APPOINTMENTS)
+		return m.happened_many({
+			count: appointments.length,
+			from: momentText(times[0]!, zone),
+			to: momentText(times.at(-1)!, zone),
+		});
 	return listText(
 		appointments.map(({ desk, students, from, to }) => {
 			const about = { teacher: desk, students: listText(students) };
@@ -41,6 +48,8 @@ const seatsText = ({ seats }: Happening, zone: string): string =>
 			.map(({ desk, start }) => m.happened_seat({ desk, time: momentText(start, zone) })),
 	);
 
+/** Of more appointments their number is said, and the first and the last time. */
+const MOST_APPOINTMENTS = 3;
 /** Of more seats only their number is said. */
 const MOST_SEATS = 3;
 

@@ -1,10 +1,11 @@
 import { eq, inArray } from 'drizzle-orm';
 import { groupBy } from '../../../core/group-by';
+import type { AppointmentId } from '../../../core/ids';
 import type { WordingPart } from '../../../core/notices/wording';
 import { localOf } from '../../../core/time/local-of';
 import type { ShownAppointment } from '../../../core/visits/family-projection';
 import { m } from '$lib/paraglide/messages';
-import { act, adult, desk } from '../../foundation/database/schema';
+import { act, adult, appointment, desk } from '../../foundation/database/schema';
 import type { Reader } from '../../foundation/database/connect';
 import { fullName } from '../../register/names';
 import { touchedStates } from '../telling/facts-of-acts';
@@ -42,6 +43,7 @@ export async function visitWording(writing: Writing): Promise<Written> {
 			parts: [
 				{ kind: 'words', text: m.notice_greeting({ name: told.name }) },
 				{ kind: 'words', text: opening },
+				...(await answerParts(app.db, row.kind, happened)),
 				...goneParts(told, happened, await deskNames(app.db, happened.before)),
 				...standingParts(told, happened, writing),
 				{ kind: 'way', text: m.notice_to_visit(), link: told.page },
@@ -78,6 +80,20 @@ async function happenedIn(
 	const [before, after] = [heard(touched.before), heard(touched.after)];
 	if (before.length + after.length === 0) return 'nothing-to-tell';
 	return { by: row.actorKind === 'adult' ? 'family' : 'school', before, after, at: row.at };
+}
+
+/** What the school said with its yes or no. */
+async function answerParts(
+	db: Reader,
+	kind: Writing['row']['kind'],
+	{ after }: Happened,
+): Promise<WordingPart[]> {
+	if (kind !== 'accepted' && kind !== 'declined') return [];
+	const rows = await db
+		.select({ words: appointment.answerWords })
+		.from(appointment)
+		.where(inArray(appointment.id, after.map(({ id }) => id) as AppointmentId[]));
+	return rows.flatMap(({ words }) => (words ? [{ kind: 'words', text: words } as const] : []));
 }
 
 /** What was booked and is not there any more is told by what ended it. */

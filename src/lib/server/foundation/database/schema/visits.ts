@@ -116,6 +116,8 @@ export const appointment = pgTable(
 		standing: text('standing', { enum: standings }).notNull(),
 		/** Of an appointment that is asked for: when it comes back to the office without an answer. */
 		answerBy: instant('answer_by'),
+		/** What was said with a yes or a no to it; null: nothing. */
+		answerWords: text('answer_words'),
 		startsAt: instant('starts_at').notNull(),
 		endsAt: instant('ends_at').notNull(),
 		/** Asked for or booked; carried into `appointment_wish`, which it guards. */

@@ -1,3 +1,4 @@
+ALTER TABLE "appointment" ADD COLUMN "answer_words" text;--> statement-breakpoint
 ALTER TABLE "slot" ADD COLUMN "blocked_for" text;
 --> statement-breakpoint
 ALTER TABLE slot ADD CONSTRAINT slot_blocked_for CHECK (blocked_for IS NULL OR blocked_at IS NOT NULL);

@@ -1,0 +1,178 @@
+<script lang="ts">
+	import type { FloorDesk, FloorSlot } from '$lib/operations/floor';
+	import { substituteWords } from '$lib/words/substitute-words';
+	import Seat from '../parts/chairs/Seat.svelte';
+	import { timeText } from '../parts/format/when';
+	import { floorState } from './floor-state.svelte';
+	import { seatText } from './seat-text';
+	import type { TimeAxis } from './time-axis';
+
+	/** One desk of the board: its name stays in place, its seats lie where their time is. */
+	let {
+		desk,
+		top,
+		axis,
+		zone,
+		picked,
+		focusable,
+		isCompact,
+		isFound,
+		hrefOf,
+		onchoose,
+	}: {
+		desk: FloorDesk;
+		/** Pixels from the upper edge of the rows. */
+		top: number;
+		axis: TimeAxis;
+		zone: string;
+		picked: string | null;
+		focusable: string | null;
+		isCompact: boolean;
+		isFound: boolean;
+		hrefOf: (slot: string) => string;
+		onchoose: (event: MouseEvent, slot: string) => void;
+	} = $props();
+
+	const floor = floorState();
+	const about = $derived(
+		[
+			substituteWords({ name: desk.name, substitutes: desk.substitutes }),
+			desk.subject,
+			...desk.places,
+		]
+			.filter(Boolean)
+			.join(' · '),
+	);
+
+	const label = (slot: FloorSlot): string =>
+		[seatText(slot.state, timeText(slot.start, zone)), floor.lit.get(slot.id)?.text]
+			.filter(Boolean)
+			.join(', ');
+
+	function dropped(event: DragEvent, slot: string) {
+		event.preventDefault();
+		floor.lit.get(slot)?.act();
+	}
+</script>
+
+<div class="row" class:found={isFound} style:inset-block-start="{top}px">
+	<div class="name" title={isCompact ? `${desk.name} · ${about}` : undefined}>
+		<strong class="block truncate">{desk.name}</strong>
+		{#if !isCompact}<span class="quiet block truncate text-small">{about}</span>{/if}
+	</div>
+	<div class="track" role="group" aria-label={desk.name}>
+		{#each axis.breaks as gap (gap.from)}
+			<span
+				class="break"
+				style:inset-inline-start="{gap.from * 100}%"
+				style:inline-size="{(gap.to - gap.from) * 100}%"
+			></span>
+		{/each}
+		{#each desk.slots as slot (slot.id)}
+			{@const lit = floor.lit.get(slot.id)}
+			<a
+				id="slot-{slot.id}"
+				data-slot={slot.id}
+				class="seat"
+				class:picked={picked === slot.id}
+				class:chosen={floor.chosen.includes(slot.id)}
+				class:lit={lit !== undefined}
+				class:with={lit?.isWithOthers}
+				class:dim={floor.lit.size > 0 && !lit && picked !== slot.id}
+				href={hrefOf(slot.id)}
+				data-sveltekit-noscroll
+				data-sveltekit-keepfocus
+				data-sveltekit-replacestate
+				data-sveltekit-preload-data="off"
+				tabindex={focusable === slot.id ? 0 : -1}
+				aria-label={label(slot)}
+				aria-current={picked === slot.id ? 'true' : undefined}
+				title={lit?.text}
+				draggable={picked === slot.id && floor.isDraggable}
+				style:inset-inline-start="{axis.at((slot.start + slot.end) / 2) * 100}%"
+				onclick={(event) => onchoose(event, slot.id)}
+				ondragstart={() => floor.startMove()}
+				ondragover={(event) => lit && event.preventDefault()}
+				ondrop={(event) => dropped(event, slot.id)}
+			>
+				<Seat state={slot.state} size={isCompact ? 14 : 30} />
+			</a>
+		{/each}
+	</div>
+</div>
+
+<style>
+	.row {
+		position: absolute;
+		inset-inline: 0;
+		display: flex;
+		align-items: center;
+		block-size: var(--row);
+		border-block-end: 1px solid var(--color-base-300);
+	}
+	.name {
+		position: sticky;
+		inset-inline-start: 0;
+		z-index: 4;
+		flex: none;
+		inline-size: var(--desk);
+		min-inline-size: 0;
+		background: var(--color-base-100);
+	}
+	.found .name {
+		background: var(--color-base-200);
+	}
+	:global(.compact) .name {
+		font-size: 0.6875rem;
+		line-height: 0.875rem;
+	}
+	.track {
+		position: relative;
+		flex: 1;
+		block-size: 100%;
+		margin-inline: 1.25rem 1rem;
+	}
+	.break {
+		position: absolute;
+		inset-block: 0;
+		background: repeating-linear-gradient(var(--color-base-200) 0 3px, transparent 3px 6px);
+	}
+	.seat {
+		position: absolute;
+		inset-block-start: 50%;
+		display: grid;
+		place-items: center;
+		inline-size: 1.875rem;
+		block-size: 2.375rem;
+		transform: translate(-50%, -50%);
+		border-radius: var(--radius-field);
+	}
+	:global(.compact) .seat {
+		inline-size: 1.0625rem;
+		block-size: 0.9375rem;
+		border-radius: 2px;
+	}
+	:global([dir='rtl']) .seat {
+		transform: translate(50%, -50%);
+	}
+	.seat.picked {
+		outline: 2px solid var(--color-base-content);
+		background: var(--color-base-100);
+		z-index: 2;
+	}
+	.seat.chosen {
+		outline: 2px dashed var(--color-secondary);
+		background: var(--color-base-200);
+	}
+	.seat.lit {
+		outline: 2px solid var(--color-primary);
+		background: color-mix(in oklab, var(--color-primary) 18%, transparent);
+		z-index: 1;
+	}
+	.seat.with {
+		outline-style: dotted;
+	}
+	.seat.dim {
+		opacity: 0.25;
+	}
+</style>

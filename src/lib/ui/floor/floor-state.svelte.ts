@@ -1,0 +1,55 @@
+import { getContext, setContext } from 'svelte';
+import type { Letters } from '../parts/letters';
+
+/** What a seat on the board stands for while something is being moved or swapped. */
+export interface Lit {
+	/** What choosing it does, in a few words. */
+	readonly text: string;
+	/** Something else would change with it. */
+	readonly isWithOthers: boolean;
+	readonly act: () => void;
+}
+
+/** What the board and the sheet beside it know of each other. */
+export class FloorState {
+	/** Seats to which an appointment can go, by slot id. */
+	lit = $state.raw<ReadonlyMap<string, Lit>>(new Map());
+	/** The slots of the family that is looked at, in order of time. */
+	way = $state.raw<readonly string[]>([]);
+	/** Slots that were chosen together, besides the one that is open. */
+	chosen = $state.raw<readonly string[]>([]);
+	/** What letters do for the open seat. */
+	letters = $state.raw<Letters>({});
+	/** Seats are to be moved by dragging the open one. */
+	isDraggable = $state(false);
+	/** Begins a move, as by dragging. */
+	startMove: () => void = () => {};
+
+	/** Chooses one more seat, or one less. */
+	toggle(slot: string): void {
+		this.chosen = this.chosen.includes(slot)
+			? this.chosen.filter((other) => other !== slot)
+			: [...this.chosen, slot];
+	}
+
+	/** Nothing is being moved any more. */
+	putOut(): void {
+		this.lit = new Map();
+	}
+
+	/** Another seat is opened, or none: what belonged to the last one is over. */
+	clear(): void {
+		this.putOut();
+		this.way = [];
+		this.letters = {};
+		this.isDraggable = false;
+		this.startMove = () => {};
+	}
+}
+
+const KEY = Symbol('floor');
+
+/** The state of the floor that is being made, for all inside it. */
+export const keepFloorState = (): FloorState => setContext(KEY, new FloorState());
+
+export const floorState = (): FloorState => getContext<FloorState>(KEY);

@@ -1,0 +1,18 @@
+import { may } from '$lib/core/permissions/may';
+import { readFloor } from '$lib/server/floor/read-floor';
+import { accountFor } from '$lib/server/foundation/requests/account-for';
+import type { LayoutServerLoad } from './$types';
+
+export const load: LayoutServerLoad = async ({ locals, parent, url, depends }) => {
+	depends('ten-chairs:floor');
+	const account = accountFor(locals, 'floor.see');
+	const { conference } = await parent();
+	const date = url.searchParams.get('date');
+	const desk = url.searchParams.get('desk');
+	return {
+		floor: await readFloor(locals.app, account, conference.id, { date, desk }),
+		desk,
+		maySetUp: may(account, 'conference.set-up'),
+		mayAnswer: may(account, 'visit.answer'),
+	};
+};

@@ -1,0 +1,145 @@
+<script lang="ts">
+	import { invalidate } from '$app/navigation';
+	import { navigating, page } from '$app/state';
+	import { onMount, untrack } from 'svelte';
+	import { seatStateNames } from '$lib/core/snapshot/seat-state';
+	import { floorSlots, type FloorSlot } from '$lib/operations/floor';
+	import { m } from '$lib/paraglide/messages';
+	import FloorBoard from '$lib/ui/floor/FloorBoard.svelte';
+	import { keepFloorState } from '$lib/ui/floor/floor-state.svelte';
+	import { countSeats, withNews } from '$lib/ui/floor/floor-view';
+	import { seatText } from '$lib/ui/floor/seat-text';
+	import { doneActs } from '$lib/ui/office/done-acts.svelte';
+	import DoneBar from '$lib/ui/office/DoneBar.svelte';
+	import Seat from '$lib/ui/parts/chairs/Seat.svelte';
+	import { localDateText } from '$lib/ui/parts/format/when';
+	import { followSeats } from '$lib/ui/parts/live/live-seats.svelte';
+	import { askOrNull } from '$lib/ui/parts/saving/ask-server';
+
+	let { data, children } = $props();
+
+	/** Whether rows are narrow is kept in this browser. */
+	const COMPACT = 'ten-chairs-compact-floor';
+
+	keepFloorState();
+	const done = doneActs();
+	const base = $derived(`/office/${data.conference.address}/floor`);
+	const picked = $derived(page.params['slot'] ?? null);
+	const search = $derived(data.floor.date ? `?date=${data.floor.date}` : '');
+	let isCompact = $state(false);
+	onMount(() => {
+		isCompact = localStorage.getItem(COMPACT) === 'yes';
+	});
+
+	let news = $state.raw<{ readonly since: object; readonly slots: ReadonlyMap<string, FloorSlot> }>(
+		{ since: {}, slots: new Map() },
+	);
+	const desks = $derived(
+		withNews(data.floor.desks, news.since === data.floor ? news.slots : new Map()),
+	);
+	const counts = $derived(countSeats(desks.flatMap(({ slots }) => slots)));
+	const states = seatStateNames.filter((state) => state !== 'past');
+
+	/** Reads just the seats that are otherwise by now. */
+	async function readAgain(slots: readonly string[]) {
+		if (slots.length === 0) return;
+		const since = data.floor;
+		const answer = await askOrNull(floorSlots, {
+			conferenceId: data.conference.id,
+			slots: [...slots],
+		});
+		if (!answer || since !== data.floor) return;
+		const known = news.since === since ? news.slots : new Map<string, FloorSlot>();
+		news = { since, slots: new Map([...known, ...answer.map((slot) => [slot.id, slot] as const)]) };
+	}
+
+	followSeats(`/live/${untrack(() => data.conference.id)}`, ({ states: told }) => {
+		if (navigating.to) return;
+		const changed = desks
+			.flatMap(({ slots }) => slots)
+			.filter(({ id, state }) => told[id] !== undefined && told[id] !== state)
+			.map(({ id }) => id);
+		void readAgain(changed);
+		if (picked !== null && changed.includes(picked)) void invalidate('ten-chairs:seat');
+	});
+	let version = untrack(() => data.conference.version);
+	$effect(() => {
+		if (data.conference.version === version) return;
+		version = data.conference.version;
+		void invalidate('ten-chairs:floor');
+		if (picked !== null) void invalidate('ten-chairs:seat');
+	});
+	$effect(() => done.follow(() => invalidate('ten-chairs:seat')));
+
+	function setCompact(next: boolean) {
+		isCompact = next;
+		localStorage.setItem(COMPACT, next ? 'yes' : 'no');
+	}
+</script>
+
+<svelte:head><title>{m.station_floor()} · {data.conference.name}</title></svelte:head>
+
+<div class="floor">
+	<div class="min-w-0 p-6">
+		<h1 class="text-hour">{m.station_floor()}</h1>
+		<div class="mb-2 flex flex-wrap items-baseline gap-x-5 gap-y-2">
+			{#each data.floor.dates as { date, isOver } (date)}
+				<a
+					class={date === data.floor.date ? 'font-bold' : 'quiet'}
+					class:line-through={isOver && date !== data.floor.date}
+					aria-current={date === data.floor.date ? 'date' : undefined}
+					href="{base}?date={date}">{localDateText(date)}</a
+				>
+			{/each}
+			<span class="quiet text-small">{m.floor_taken(counts)}</span>
+			<label class="ms-auto flex items-center gap-2 text-small">
+				<input
+					type="checkbox"
+					class="checkbox checkbox-sm"
+					checked={isCompact}
+					onchange={({ currentTarget }) => setCompact(currentTarget.checked)}
+				/>
+				{m.floor_compact()}
+			</label>
+		</div>
+		<DoneBar {done} />
+
+		{#if data.floor.date === null}
+			<p class="py-16">
+				{m.floor_none()}
+				<a class="link" href="/office/{data.conference.address}/desks">{m.open_add_desks()}</a>
+			</p>
+		{:else}
+			<FloorBoard
+				{desks}
+				zone={data.conference.timeZone}
+				{picked}
+				desk={data.desk}
+				{isCompact}
+				hrefOf={(slot) => `${base}/${slot}${search}`}
+				closed="{base}{search}"
+			/>
+			<ul class="mt-3 flex flex-wrap gap-5 text-small">
+				{#each states as state (state)}
+					<li class="flex items-center gap-1"><Seat {state} size={20} /> {seatText(state)}</li>
+				{/each}
+			</ul>
+		{/if}
+	</div>
+	{@render children()}
+</div>
+
+<style>
+	.floor {
+		display: flex;
+		min-block-size: 100%;
+	}
+	.floor > div {
+		flex: 1;
+	}
+	@media (width < 64rem) {
+		.floor {
+			flex-direction: column;
+		}
+	}
+</style>

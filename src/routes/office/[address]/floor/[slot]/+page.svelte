@@ -1,0 +1,22 @@
+<script lang="ts">
+	import { invalidate } from '$app/navigation';
+	import { schoolClock } from '$lib/ui/office/school-clock';
+	import SeatSheet from '$lib/ui/floor/SeatSheet.svelte';
+
+	let { data } = $props();
+
+	const now = schoolClock(() => data.now);
+	const base = $derived(`/office/${data.conference.address}`);
+</script>
+
+{#key data.seat.slot}
+	<SeatSheet
+		seat={data.seat}
+		conference={data.conference}
+		{now}
+		{base}
+		maySetUp={data.maySetUp}
+		mayAnswer={data.mayAnswer}
+		reload={() => invalidate('ten-chairs:seat')}
+	/>
+{/key}
