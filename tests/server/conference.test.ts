@@ -24,6 +24,7 @@ import { loadPlans } from '$lib/server/desks/load-plans';
 import { savePlans } from '$lib/server/desks/save-plans';
 import { slotsToSettle } from '$lib/server/desks/to-settle';
 import { readFloor } from '$lib/server/floor/read-floor';
+import { readSeat } from '$lib/server/floor/read-seat';
 import { listFamilies } from '$lib/server/register/families';
 import { ForbiddenError } from '$lib/server/foundation/forbidden';
 import { familyView } from '$lib/server/visits/family-view';
@@ -343,7 +344,13 @@ describe('what a family sees', () => {
 		const slots = floor.desks
 			.flatMap(({ slots }) => slots)
 			.filter(({ state }) => state === 'booked');
-		expect(slots.map(({ seated }) => seated[0]?.familyLabel)).toEqual(['Family 0', 'Family 0']);
+		const seats = await Promise.all(
+			slots.map(({ id }) => readSeat(app, school.organiser, school.conference, id)),
+		);
+		expect(seats.map((seat) => seat?.seated.map(({ familyLabel }) => familyLabel))).toEqual([
+			['Family 0'],
+			['Family 0'],
+		]);
 		const families = await listFamilies(app, school.organiser, school.conference);
 		expect(families.map(({ label, placed, wished }) => [label, placed, wished])).toEqual([
 			['Family 0', 2, 2],

@@ -1,87 +1,50 @@
-import type { LocalDate } from '$lib/core/time/local-of';
 import { expect, it } from 'vitest';
-import type { Floor, Seated } from '$lib/operations/floor';
-import { countSeats, matches, rowsOn, spotsOf, stepFrom, wayOf } from '$lib/ui/floor/floor-view';
+import type { FloorDesk, FloorSlot } from '$lib/operations/floor';
+import { countSeats, placeOf, stepFrom, withNews } from '$lib/ui/floor/floor-view';
 
-const seated = (family: string, names: string[] = []): Seated => ({
-	appointment: `appointment of ${family}`,
-	slot: '',
-	family,
-	familyLabel: family,
-	standing: 'booked',
-	students: names.map((name) => ({ name, classLabel: '7a' })),
-	adults: [],
-	interpreting: null,
-	stepFree: false,
-	said: [],
-	receiver: null,
-	place: { kind: 'room', name: 'Tern', building: null, hasDoor: false },
-});
-const [THURSDAY, FRIDAY] = ['2026-12-03', '2026-12-04'] as const;
-const slot = (
-	id: string,
-	start: number,
-	seats = 1,
-	who: Seated[] = [],
-	date: LocalDate = THURSDAY,
-) => ({
+const slot = (id: string, start: number, seats = 1, taken = 0): FloorSlot => ({
 	id,
-	date,
 	start,
 	end: start + 10,
 	seats,
-	seated: who,
-	state: 'free' as const,
+	taken,
+	state: taken >= seats ? 'booked' : 'free',
 });
-const desk = (id: string, slots: Floor['desks'][number]['slots']) => ({
+const desk = (id: string, slots: FloorSlot[]): FloorDesk => ({
 	id,
 	number: 1,
+	own: `Ms ${id}`,
 	name: `Ms ${id}`,
 	subject: 'Art',
 	places: [],
 	slots,
-	substitutes: [{ date: FRIDAY, absent: 'x', name: 'Mr Wren', isAlone: false }],
+	substitutes: [],
 });
-const floor: Floor = {
-	dates: [THURSDAY, FRIDAY],
-	desks: [
-		desk('Heron', [
-			slot('a', 0, 1, [seated('Okafor', ['Leïla'])]),
-			slot('b', 10, 20, [seated('Reid'), seated('Park')]),
-			slot('f', 0, 1, [], FRIDAY),
-		]),
-		desk('Eider', [slot('c', 4), slot('d', 14, 1, [seated('Okafor')])]),
-		desk('Teal', []),
-	],
-};
-const thursday = rowsOn(floor, THURSDAY);
+const desks = [
+	desk('Heron', [slot('a', 0, 1, 1), slot('b', 10, 20, 2)]),
+	desk('Eider', [slot('c', 4), slot('d', 14, 1, 1)]),
+	desk('Teal', []),
+];
 
 it('a slot for twenty families has twenty seats, and one that was made smaller those who sit there', () => {
-	const slots = spotsOf(thursday).map(({ slot }) => slot);
-	expect(countSeats(slots)).toEqual({ all: 23, taken: 4 });
-	expect(countSeats([slot('x', 0, 1, [seated('A'), seated('B')])])).toEqual({ all: 2, taken: 2 });
+	expect(countSeats(desks.flatMap(({ slots }) => slots))).toEqual({ all: 23, taken: 4 });
+	expect(countSeats([slot('x', 0, 1, 2)])).toEqual({ all: 2, taken: 2 });
 });
 
-it('a desk is called by who is there on that date', () => {
-	expect(thursday.map(({ name }) => name)).toEqual(['Ms Heron', 'Ms Eider', 'Ms Teal']);
-	expect(rowsOn(floor, FRIDAY)[0]).toMatchObject({ own: 'Ms Heron', slots: [{ id: 'f' }] });
+it('a seat that has changed is otherwise, and all others are as they were', () => {
+	const news = withNews(desks, new Map([['c', slot('c', 4, 1, 1)]]));
+	expect(news.flatMap(({ slots }) => slots.map(({ state }) => state))).toEqual([
+		'booked',
+		'free',
+		'booked',
+		'booked',
+	]);
+	expect(withNews(desks, new Map())).toBe(desks);
 });
 
-it('a family’s way goes over the desks in order of time; nobody has none', () => {
-	const spots = spotsOf(thursday);
-	expect(wayOf(spots, 'Okafor').map(({ slot }) => slot.id)).toEqual(['a', 'd']);
-	expect(wayOf(spots, undefined)).toEqual([]);
-});
-
-it.each([
-	['ok', ['a', 'd']],
-	['LEÏ', ['a']],
-	['art', ['a', 'b', 'c', 'd']],
-	['x', ['a', 'b', 'c', 'd']],
-	['nobody', []],
-])('%s finds %j', (text, found) => {
-	const hits = spotsOf(thursday).filter((spot) => matches(spot, text));
-	expect(hits.map(({ slot }) => slot.id)).toEqual(found);
+it('a slot lies in a row; one of another date in none', () => {
+	expect(placeOf(desks, 'd')).toEqual({ row: 1, index: 1 });
+	expect(placeOf(desks, 'of another date')).toBeNull();
 });
 
 it.each([
@@ -91,7 +54,9 @@ it.each([
 	[0, 1, 'ArrowDown', 'd'],
 	[1, 0, 'ArrowUp', 'a'],
 	[1, 1, 'ArrowDown', undefined],
+	[1, 0, 'End', 'd'],
+	[1, 1, 'Home', 'c'],
 	[0, 0, 'Enter', undefined],
 ])('from desk %i, slot %i %s leads to %s', (row, index, key, wanted) => {
-	expect(stepFrom(thursday, row, index, key)).toBe(wanted);
+	expect(stepFrom(desks, row, index, key)).toBe(wanted);
 });

@@ -9,7 +9,7 @@ import { ForbiddenError } from '../foundation/forbidden';
 import { readinessInShort } from '../readiness/read-readiness';
 import { registerCounts } from '../register/register-counts';
 import { countUndelivered } from '../notices/sending/undelivered';
-import { countEnquiries } from '../visits/enquiries';
+import { countToAnswer } from '../floor/to-answer';
 import { loadSnapshot } from './load-snapshot';
 import { readClaims } from './read-claims';
 import { isVisible, phaseOfRow, type ConferenceRow } from './read-conference';
@@ -67,7 +67,7 @@ export async function readProgress(
 			}).length,
 			findings: readiness.count,
 			worstFinding: readiness.worst,
-			toAnswer: await countEnquiries(db, row.id),
+			toAnswer: await countToAnswer(db, row.id),
 			undelivered: await countUndelivered(db, row.id),
 		},
 	};

@@ -7,7 +7,7 @@ import type { LocalDate } from '../../core/time/local-of';
 import type { App } from '../app';
 import { desk } from '../foundation/database/schema';
 import { readinessInShort } from '../readiness/read-readiness';
-import { countEnquiries } from '../visits/enquiries';
+import { countToAnswer } from '../floor/to-answer';
 import { isVisible, listConferences, phaseOfRow } from './read-conference';
 
 /** A conference on the list of all of them. */
@@ -41,7 +41,7 @@ export async function listConferencesWithNext(app: App, actor: Actor): Promise<L
 					isPublished: isVisible(row),
 					opensAt: row.opensAt,
 					desks: await db.$count(desk, eq(desk.conferenceId, row.id)),
-					toAnswer: await countEnquiries(db, row.id),
+					toAnswer: await countToAnswer(db, row.id),
 				},
 				now,
 			),

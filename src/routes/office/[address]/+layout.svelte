@@ -157,6 +157,13 @@
 				state: undelivered ? 'look' : 'done',
 			},
 			{
+				key: 'happened',
+				href: `${base}/happened`,
+				name: m.happened_title(),
+				note: m.happened_note(),
+				state: taken ? 'done' : 'ahead',
+			},
+			{
 				key: 'families',
 				href: `${base}/families`,
 				name: m.station_families(),

@@ -1,9 +1,13 @@
+import { may } from '$lib/core/permissions/may';
+import { readToAnswer } from '$lib/server/floor/to-answer';
 import { accountFor } from '$lib/server/foundation/requests/account-for';
-import { waitingEnquiries } from '$lib/server/visits/enquiries';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, parent }) => {
 	const account = accountFor(locals, 'enquiry.answer');
 	const { conference } = await parent();
-	return { enquiries: await waitingEnquiries(locals.app, account, conference.id) };
+	return {
+		toAnswer: await readToAnswer(locals.app, account, conference.id),
+		mayAnswer: may(account, 'visit.answer'),
+	};
 };
