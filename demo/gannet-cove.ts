@@ -295,6 +295,14 @@ export const conference = {
 	friday: [[540, 720]],
 } as const;
 
+/** What waits for the office: families that ask for the principal, and a question of one that waits for a place. */
+export const askedAndWaiting = {
+	subject: 'Principal',
+	requests: 2,
+	question:
+		'We work late on both days. Is there a time before school, or could we talk by telephone?',
+} as const;
+
 /** Why teachers would like to see a family. */
 export const teachersWords = [
 	'I would like to show you what became of the lighthouse project.',

@@ -44,6 +44,7 @@ import {
 } from '../src/lib/server/foundation/database/schema';
 import { savePlans } from '../src/lib/server/desks/save-plans';
 import { newId } from '../src/lib/server/foundation/identifiers';
+import { seedOfficeWork } from './seed-office-work';
 import { listTeachers } from '../src/lib/server/register/teachers';
 import { listFamilies, type FamilyLine } from '../src/lib/server/register/families';
 import { applyLists, previewLists, type ListsToRead } from '../src/lib/server/register/read-lists';
@@ -101,6 +102,7 @@ export async function seedSchool(
 	const conferenceId = await seedConference(app, organiser, made);
 	if (withVisits) await seedVisits(app, organiser, conferenceId, made);
 	await seedTeachersWishes(app, conferenceId);
+	if (withVisits) await seedOfficeWork(app, conferenceId);
 	// Its families were told long ago.
 	await app.db.update(notice).set({ state: 'sent', sentAt: app.clock.now() });
 	await renewStatistics(app.db);

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { tick } from 'svelte';
 	import type { FamilyProjection, ShownAppointment } from '$lib/core/visits/family-projection';
 	import { asItIs } from '$lib/core/visits/giving-up';
 	import { movesOf, type Move } from '$lib/core/visits/moves';
@@ -36,6 +37,7 @@
 	let picked = $state('');
 	let moving = $state('');
 	let showsAll = $state(false);
+	let times = $state<HTMLElement>();
 	const current = $derived(
 		view.appointments.find(({ id }) => id === picked) ?? view.appointments[0],
 	);
@@ -60,6 +62,7 @@
 		if (!current) return;
 		moving = moving === current.id ? '' : current.id;
 		showsAll = false;
+		void tick().then(() => times?.querySelector('button')?.focus());
 	}
 
 	/** Cancels the appointment that the letters are about. */
@@ -147,7 +150,7 @@
 			</div>
 			{#if moving === entry.id}
 				{#if moves.length}
-					<div class="mt-2 flex flex-wrap gap-2">
+					<div class="mt-2 flex flex-wrap gap-2" bind:this={times}>
 						{#each showsAll ? moves : moves.slice(0, FEW) as move (move.to.slot.id)}
 							<button
 								type="button"

@@ -73,6 +73,14 @@
 	let caller = $state<ReturnType<typeof CallerVisit>>();
 	let sheet = $state<HTMLElement>();
 
+	// What was pressed is gone with what it did: letters act all the same.
+	$effect(() => {
+		void view;
+		void tick().then(() => {
+			if (document.activeElement === document.body) sheet?.focus({ preventScroll: true });
+		});
+	});
+
 	const mayChange = $derived(view.appointments.some((entry) => isChangeable(entry, now())));
 
 	function pressed(event: KeyboardEvent) {

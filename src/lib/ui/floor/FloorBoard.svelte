@@ -44,7 +44,7 @@
 	const axis = $derived(timeAxis(desks.flatMap(({ slots }) => slots)));
 	/** Seats never lie on top of one another: a long day is scrolled. */
 	const width = $derived(
-		Math.max(...desks.map(({ slots }) => slots.length), 1) * (isCompact ? 18 : 32),
+		Math.max(...desks.map(({ slots }) => slots.length), 1) * (isCompact ? 17 : 28),
 	);
 
 	let box = $state<HTMLDivElement>();

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { untrack } from 'svelte';
+	import { tick, untrack } from 'svelte';
 	import type { SeatDetail } from '$lib/operations/floor';
 	import { m } from '$lib/paraglide/messages';
 	import { substituteWords } from '$lib/words/substitute-words';
@@ -47,6 +47,15 @@
 	let give = $state<ReturnType<typeof GiveSeat>>();
 	let themselves = $state<ReturnType<typeof SeatsThemselves>>();
 	let seated = $state<ReturnType<typeof SeatedActs>[]>([]);
+
+	// What was pressed is gone with what it did: the board has the focus again.
+	$effect(() => {
+		const { slot } = seat;
+		void tick().then(() => {
+			if (document.activeElement === document.body)
+				document.getElementById(`slot-${slot}`)?.focus();
+		});
+	});
 
 	const slots = $derived([...new Set([seat.slot, ...floor.chosen])]);
 	const waiting = $derived(seat.candidates.filter(({ waitsSince }) => waitsSince !== null));

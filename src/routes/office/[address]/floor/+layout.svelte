@@ -88,7 +88,8 @@
 					class={date === data.floor.date ? 'font-bold' : 'quiet'}
 					class:line-through={isOver && date !== data.floor.date}
 					aria-current={date === data.floor.date ? 'date' : undefined}
-					href="{base}?date={date}">{localDateText(date)}</a
+					href="{base}{picked === null ? '' : `/${picked}`}?date={date}"
+					data-sveltekit-noscroll>{localDateText(date)}</a
 				>
 			{/each}
 			<span class="quiet text-small">{m.floor_taken(counts)}</span>

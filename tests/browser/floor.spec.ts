@@ -1,0 +1,191 @@
+// The office at work while booking is open: a caller's visit, the floor's seats, what waits for an answer.
+import type { Page } from '@playwright/test';
+import { expect, linkOf, phone, signIn, test, type SeededHouse } from './house';
+
+test.use({ demoOf: 'the floor acts' });
+
+const AT = '/office/winter-conferences';
+
+const seat = (page: Page, desk: string, state: string) =>
+	page.getByRole('group', { name: desk }).getByRole('link', { name: new RegExp(`, ${state}`) });
+
+const undo = (page: Page) => page.getByRole('button', { name: /^Undo/ }).first();
+
+async function openFloor(page: Page, demo: SeededHouse) {
+	await signIn(page, demo);
+	await page.goto(`${demo.origin}${AT}/floor`);
+}
+
+test('a caller’s visit is booked, moved, cancelled and taken back by the keyboard alone', async ({
+	page,
+	demo,
+}) => {
+	await signIn(page, demo);
+	await page.goto(`${demo.origin}${AT}/readiness`);
+	await page.keyboard.press('F2');
+	await page.keyboard.type('gulzer');
+	await expect(page.getByRole('option', { name: /Gulzar/ })).toBeVisible();
+
+	let keys = 0;
+	const press = async (key: string) => {
+		keys++;
+		await page.keyboard.press(key);
+	};
+	await press('Enter');
+	await expect(page.getByRole('button', { name: /^Book these/ })).toBeEnabled();
+	await press('b');
+	await expect(page.getByText(/^Booked: \d+ appointments/)).toBeVisible();
+	expect(keys).toBeLessThanOrEqual(12);
+
+	const lines = page.getByRole('region', { name: 'Visit' }).locator('ol').first().locator('li');
+	const before = await lines.count();
+	await press('m');
+	await expect(page.getByRole('button', { name: /December, \d\d:\d\d/ }).first()).toBeFocused();
+	await press('Enter');
+	await expect(page.getByText('Moved.')).toBeVisible();
+	await press('c');
+	await expect(page.getByText(/cancelled/i).first()).toBeVisible();
+	await expect(lines).not.toHaveCount(before);
+	await page.keyboard.press('Control+z');
+	await expect(page.getByText('Undone. Everything is as it was.').first()).toBeVisible();
+
+	// The family reads it on its own page, and what happened is told with who did it.
+	await expect(page.getByText(/booked for Gulzar/)).toBeVisible();
+	const family = await page.context().browser()!.newPage();
+	await family.goto(demo.families.Gulzar);
+	await expect(family.getByRole('heading', { name: 'Your visit' })).toBeVisible();
+	await family.close();
+});
+
+test('a seat is given, moved, swapped, blocked and opened on the floor by the keyboard alone', async ({
+	page,
+	demo,
+}) => {
+	await openFloor(page, demo);
+	await seat(page, 'Anselm Kofler', 'free').first().focus();
+	await page.keyboard.press('Enter');
+	await expect(page.getByRole('complementary', { name: 'Seat' })).toBeVisible();
+	await page.keyboard.press('b');
+	const found = page.getByRole('option').and(page.locator('[aria-disabled="false"]'));
+	await expect(found.first()).toBeVisible();
+	const field = page.getByRole('combobox', { name: 'Which family?' });
+	await expect(field).toBeFocused();
+	while (
+		(await page.getByRole('option', { selected: true }).getAttribute('aria-disabled')) === 'true'
+	)
+		await page.keyboard.press('ArrowDown');
+	await page.keyboard.press('Enter');
+	await expect(page.getByText(/^Booked for /)).toBeVisible();
+
+	await page.keyboard.press('m');
+	await expect(page.getByText(/^Choose where to/)).toBeVisible();
+	const lit = page.locator('a.seat.lit').first();
+	await lit.focus();
+	await page.keyboard.press('Enter');
+	await expect(page.getByText('Moved.')).toBeVisible();
+	await undo(page).focus();
+	await page.keyboard.press('Control+z');
+	await expect(page.getByText('Undone. Everything is as it was.')).toBeVisible();
+
+	const free = seat(page, 'Anselm Kofler', 'free').last();
+	const id = await free.getAttribute('data-slot');
+	await free.focus();
+	await page.keyboard.press('Enter');
+	await expect(page).toHaveURL(new RegExp(id!));
+	await page.keyboard.press('x');
+	await page.keyboard.type('Choir practice');
+	await page.keyboard.press('Enter');
+	await expect(page.getByText('Blocked 1 seat.')).toBeVisible();
+	await expect(page.getByText('Choir practice')).toBeVisible();
+	await expect(page.locator(`[data-slot="${id}"]`)).toHaveAccessibleName(/blocked/);
+	await page.locator(`[data-slot="${id}"]`).focus();
+	await page.keyboard.press('u');
+	await expect(page.getByText('Opened 1 seat again.')).toBeVisible();
+	await expect(page.locator(`[data-slot="${id}"]`)).toHaveAccessibleName(/free/);
+
+	await seat(page, 'Rukhsana Mirza', 'booked').first().focus();
+	await page.keyboard.press('Enter');
+	await expect(page.getByRole('button', { name: /^Swap/ })).toBeVisible();
+	await page.keyboard.press('s');
+	await expect(page.getByText(/^Choose whom to swap with/)).toBeVisible();
+	await page.locator('a.seat.lit').first().focus();
+	await page.keyboard.press('Enter');
+	await expect(page.getByText('Swapped.')).toBeVisible();
+});
+
+test('a booked seat is dragged to another time', async ({ page, demo }) => {
+	await openFloor(page, demo);
+	await seat(page, 'Halima Sesay', 'booked').first().click();
+	await page.getByRole('button', { name: /^Move/ }).click();
+	const lit = page.locator('a.seat.lit').first();
+	const to = await lit.getAttribute('data-slot');
+	await page.locator('a.seat.picked').dragTo(lit);
+	await expect(page.getByText('Moved.')).toBeVisible();
+	await expect(page.locator(`[data-slot="${to}"]`)).toHaveAccessibleName(/booked/);
+});
+
+test('a request is accepted with a word, another declined, and a question answered', async ({
+	page,
+	demo,
+}) => {
+	await signIn(page, demo);
+	await page.goto(`${demo.origin}${AT}/to-answer`);
+	await expect(page.getByRole('link', { name: /^To answer/ })).toContainText('3 wait');
+	await page.getByLabel('A word to the family (optional)').first().fill('Ring at the side door.');
+	await page
+		.getByRole('button', { name: /^Accept/ })
+		.first()
+		.click();
+	await expect(page.getByText('Accepted. The family gets a message.')).toBeVisible();
+	await page.getByRole('button', { name: /^Decline/ }).click();
+	await expect(page.getByText('Declined. The family gets a message.')).toBeVisible();
+	const [accepted] = await demo.sql`
+		select answer_words, standing from appointment where answer_words is not null`;
+	expect(accepted).toEqual({ answer_words: 'Ring at the side door.', standing: 'booked' });
+	await expect(page.getByRole('link', { name: /^To answer/ })).toContainText('1 waits');
+});
+
+test('an offer of two seats is taken by the family in its own browser', async ({
+	page,
+	browser,
+	demo,
+}) => {
+	await openFloor(page, demo);
+	const free = seat(page, 'Piet van Rooyen', 'free');
+	await free.first().click();
+	await expect(page.getByRole('option').first()).toBeVisible();
+	await free.nth(1).click({ modifiers: ['Shift'] });
+	await page.getByRole('button', { name: /^Offer 2 seats/ }).click();
+	const first = page.locator('[role="option"][aria-disabled="false"]').first();
+	const label = await first.locator('span').first().innerText();
+	await first.getByRole('button').click();
+	await expect(page.getByText(`Offered to ${label}.`)).toBeVisible();
+	const [adult] = await demo.sql<{ name: string }[]>`
+		select concat_ws(' ', given_name, family_name) as name from adult
+		join family_adult on adult_id = adult.id join family on family.id = family_id
+		where label = ${label} order by adult.id limit 1`;
+	const family = await phone(browser, await linkOf(page, demo, adult!.name));
+	await expect(family.getByRole('heading', { name: 'The school offers you a time' })).toBeVisible();
+});
+
+test('two people in the office: what one does the other sees, and who is later reads why', async ({
+	page,
+	browser,
+	demo,
+}) => {
+	await openFloor(page, demo);
+	const other = await browser.newPage();
+	await openFloor(other, demo);
+	const free = seat(page, 'Teuvo Harju', 'free').first();
+	const id = await free.getAttribute('data-slot');
+	await free.click();
+	await other.locator(`[data-slot="${id}"]`).click();
+	await expect(other.getByRole('button', { name: /^Block/ })).toBeVisible();
+	await other.route('**/live/**', (route) => route.abort());
+	await page.getByRole('button', { name: /^Block/ }).click();
+	await page.keyboard.press('Enter');
+	await expect(page.getByText('Blocked 1 seat.')).toBeVisible();
+	await other.locator('[role="option"][aria-disabled="false"] button').first().click();
+	await expect(other.getByRole('alert')).toBeVisible();
+	await other.close();
+});
