@@ -46,7 +46,8 @@ import { savePlans } from '../src/lib/server/desks/save-plans';
 import { newId } from '../src/lib/server/foundation/identifiers';
 import { seedOfficeWork } from './seed-office-work';
 import { listTeachers } from '../src/lib/server/register/teachers';
-import { listFamilies, type FamilyLine } from '../src/lib/server/register/families';
+import type { FamilyLine } from '../src/lib/operations/families';
+import { listFamilies } from '../src/lib/server/families/list-families';
 import { applyLists, previewLists, type ListsToRead } from '../src/lib/server/register/read-lists';
 import { familyView } from '../src/lib/server/visits/family-view';
 import {
@@ -389,8 +390,8 @@ async function seedVisits(
 			.map(({ adults: [adult] }) => `${adult!.givenName} ${adult!.familyName}`),
 	);
 	const isBooked = ({ adults }: FamilyLine) => adults.some(({ name }) => booked.has(name));
-	const families = await listFamilies(app, organiser, conferenceId);
-	for (const [index, { id }] of families.filter(isBooked).entries()) {
+	const { lines } = await listFamilies(app, organiser, conferenceId);
+	for (const [index, { id }] of lines.filter(isBooked).entries()) {
 		const view = await familyView(app, organiser, conferenceId, id);
 		const wishes = view.wishes.filter(({ optional }) => !optional).map(({ id }) => id);
 		if (wishes.length === 0) continue;

@@ -25,7 +25,7 @@ import { savePlans } from '$lib/server/desks/save-plans';
 import { slotsToSettle } from '$lib/server/desks/to-settle';
 import { readFloor } from '$lib/server/floor/read-floor';
 import { readSeat } from '$lib/server/floor/read-seat';
-import { listFamilies } from '$lib/server/register/families';
+import { listFamilies } from '$lib/server/families/list-families';
 import { ForbiddenError } from '$lib/server/foundation/forbidden';
 import { familyView } from '$lib/server/visits/family-view';
 import { visitCalendar } from '$lib/server/visits/visit-calendar';
@@ -211,7 +211,7 @@ describe('a conference', () => {
 			cancel: booked.ok ? booked.appointments : [],
 		});
 		expect((await own()).map(({ id }) => id)).not.toContain(served);
-		const [line] = await listFamilies(app, school.organiser, school.conference);
+		const [line] = (await listFamilies(app, school.organiser, school.conference)).lines;
 		expect(line).toMatchObject({ wished: 1, placed: 0 });
 		await app.db.execute(
 			sql`insert into class_teacher select id, ${teacher!.id}::uuid, 'Again' from class`,
@@ -351,7 +351,7 @@ describe('what a family sees', () => {
 			['Family 0'],
 			['Family 0'],
 		]);
-		const families = await listFamilies(app, school.organiser, school.conference);
+		const { lines: families } = await listFamilies(app, school.organiser, school.conference);
 		expect(families.map(({ label, placed, wished }) => [label, placed, wished])).toEqual([
 			['Family 0', 2, 2],
 			['Family 1', 0, 2],

@@ -1,10 +1,11 @@
-import { z } from 'zod/mini';
+import { z, type ZodMiniType } from 'zod/mini';
 import { hasKnownPlaceholders } from '../core/notices/own-words';
 import { toldChoices } from '../core/notices/kinds';
 import { OWN_WORDS, type OwnWords } from '../core/notices/notice-rules';
 import { parseTypedTime } from '../core/time/typed-time';
 import { change, reasons } from './change';
 import { says } from './sentence';
+import { choiceFields, type FamiliesChoice } from './families';
 import { id } from './shapes';
 import { emailOrNone } from './typed-text';
 
@@ -28,11 +29,21 @@ export const noticeReturned = change({
 	mostBytes: 256 * 1024,
 });
 
+/** Whom to tell: among all families, or among those that are chosen. */
+export interface TellRequest extends Partial<FamiliesChoice> {
+	readonly conferenceId: string;
+	readonly what: 'invited' | 'not-booked';
+}
+
 /** Tells families of a conference: those who were not invited yet, or those who have booked nothing. */
 export const familiesTell = change({
 	name: 'families.tell',
 	may: 'links.see',
-	input: z.object({ conferenceId: id, what: z.enum(['invited', 'not-booked']) }),
+	input: z.object({
+		conferenceId: id,
+		what: z.enum(['invited', 'not-booked']),
+		...choiceFields,
+	}) as ZodMiniType<TellRequest>,
 	done: z.object({ told: z.number() }),
 	refusal: reasons('nobody'),
 	leaves: ['families.invited', 'families.reminded'],

@@ -93,7 +93,7 @@
 		const place = slot ? placeOf(desks, slot) : null;
 		if (event.key === 'Escape') {
 			event.preventDefault();
-			if (floor.lit.size) floor.putOut();
+			if (floor.litCount) floor.putOut();
 			else if (floor.chosen.length) floor.chosen = [];
 			else void goto(closed, { keepFocus: true, noScroll: true });
 			return;
@@ -112,14 +112,14 @@
 			}
 			void focusOn(next);
 			clearTimeout(resting);
-			if (floor.lit.size === 0) resting = setTimeout(() => void open(next), REST);
+			if (floor.litCount === 0) resting = setTimeout(() => void open(next), REST);
 			return;
 		}
 		pressLetter(event, floor.letters);
 	}
 
 	function chosen(event: MouseEvent, slot: string) {
-		const lit = floor.lit.get(slot);
+		const lit = floor.litAt(slot);
 		if (lit) {
 			event.preventDefault();
 			lit.act();

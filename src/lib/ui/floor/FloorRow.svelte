@@ -45,13 +45,13 @@
 	);
 
 	const label = (slot: FloorSlot): string =>
-		[seatText(slot.state, timeText(slot.start, zone)), floor.lit.get(slot.id)?.text]
+		[seatText(slot.state, timeText(slot.start, zone)), floor.litAt(slot.id)?.text]
 			.filter(Boolean)
 			.join(', ');
 
 	function dropped(event: DragEvent, slot: string) {
 		event.preventDefault();
-		floor.lit.get(slot)?.act();
+		floor.litAt(slot)?.act();
 	}
 </script>
 
@@ -69,7 +69,7 @@
 			></span>
 		{/each}
 		{#each desk.slots as slot (slot.id)}
-			{@const lit = floor.lit.get(slot.id)}
+			{@const lit = floor.litAt(slot.id)}
 			<a
 				id="slot-{slot.id}"
 				data-slot={slot.id}
@@ -78,7 +78,7 @@
 				class:chosen={floor.chosen.includes(slot.id)}
 				class:lit={lit !== undefined}
 				class:with={lit?.isWithOthers}
-				class:dim={floor.lit.size > 0 && !lit && picked !== slot.id}
+				class:dim={floor.litCount > 0 && !lit && picked !== slot.id}
 				href={hrefOf(slot.id)}
 				data-sveltekit-noscroll
 				data-sveltekit-keepfocus

@@ -45,11 +45,11 @@
 	const zone = $derived(view.conference.timeZone);
 	const own = $derived(view.appointments.find(({ id }) => id === seated.appointment));
 	const entries = $derived(bookedEntries(view));
-	let lit = $state<'move' | 'swap' | 'nothing' | null>(null);
+	let lit = $state<'move' | 'swap' | null>(null);
 
 	function light(kind: 'move' | 'swap', seats: readonly (readonly [slot: string, lit: Lit])[]) {
-		lit = seats.length ? kind : 'nothing';
-		floor.lit = new Map(seats);
+		lit = kind;
+		floor.light(seats);
 	}
 
 	function textOf({ also }: Move): string {
@@ -68,7 +68,7 @@
 	/** Lights up where this appointment can go, or puts the lights out. */
 	export function move(): void {
 		if (!own) return;
-		if (lit === 'move' && floor.lit.size) return stop();
+		if (lit === 'move' && floor.litCount) return stop();
 		const moves = movesOf(view, own, now());
 		light(
 			'move',
@@ -85,7 +85,7 @@
 
 	/** Lights up with whom it can be swapped. */
 	export async function swap(): Promise<void> {
-		if (lit === 'swap' && floor.lit.size) return stop();
+		if (lit === 'swap' && floor.litCount) return stop();
 		const found = await askOrNull(seatSwaps, {
 			conferenceId: view.conference.id,
 			appointment: seated.appointment,
@@ -168,11 +168,13 @@
 	{/each}
 	{#if lit}
 		<p class="mb-2 text-small" role="status">
-			{lit === 'nothing'
-				? m.seat_nowhere()
-				: lit === 'move'
-					? m.seat_move_choose({ count: floor.lit.size })
-					: m.seat_swap_choose({ count: floor.lit.size })}
+			{lit === 'move'
+				? floor.litCount
+					? m.seat_move_choose({ count: floor.litCount })
+					: m.seat_nowhere()
+				: floor.litCount
+					? m.seat_swap_choose({ count: floor.litCount })
+					: m.seat_no_swap()}
 		</p>
 	{/if}
 	<div class="flex flex-wrap gap-2">

@@ -12,8 +12,9 @@ export interface Lit {
 
 /** What the board and the sheet beside it know of each other. */
 export class FloorState {
-	/** Seats to which an appointment can go, by slot id. */
-	lit = $state.raw<ReadonlyMap<string, Lit>>(new Map());
+	#lit = $state.raw<Readonly<Record<string, Lit>>>({});
+	/** How many seats stand for something, on all dates. */
+	readonly litCount = $derived.by(() => Object.keys(this.#lit).length);
 	/** The slots of the family that is looked at, in order of time. */
 	way = $state.raw<readonly string[]>([]);
 	/** Slots that were chosen together, besides the one that is open. */
@@ -32,9 +33,19 @@ export class FloorState {
 			: [...this.chosen, slot];
 	}
 
+	/** Lights up the seats to which an appointment can go, by slot id. */
+	light(seats: readonly (readonly [slot: string, lit: Lit])[]): void {
+		this.#lit = Object.fromEntries(seats);
+	}
+
+	/** What a seat stands for. */
+	litAt(slot: string): Lit | undefined {
+		return this.#lit[slot];
+	}
+
 	/** Nothing is being moved any more. */
 	putOut(): void {
-		this.lit = new Map();
+		this.#lit = {};
 	}
 
 	/** Another seat is opened, or none: what belonged to the last one is over. */

@@ -1,10 +1,12 @@
 import { and, asc, eq, inArray, isNull, notExists, sql } from 'drizzle-orm';
 import { reachedBy } from '../../../core/notices/reached-by';
 import { may, type Actor } from '../../../core/permissions/may';
+import { EVERYBODY, type FamiliesChoice } from '../../../operations/families';
 import { familiesTell } from '../../../operations/notices';
 import type { App } from '../../app';
 import type { Reader } from '../../foundation/database/connect';
 import { adult, appointment, family, familyAdult, notice } from '../../foundation/database/schema';
+import { isChosen } from '../../families/chosen-families';
 import { ForbiddenError } from '../../foundation/forbidden';
 import { performs } from '../../foundation/runner/perform';
 import { invite } from '../../invitations/visitors';
@@ -15,8 +17,9 @@ type What = 'invited' | 'not-booked';
 /** Tells those whom it concerns; whoever has no private link yet is given one. */
 export const tellFamilies = performs(familiesTell).by({
 	isLong: true,
-	async work({ tx, clock, input: { conferenceId, what } }) {
-		const adults = await toTell(tx, conferenceId, what);
+	async work({ tx, clock, input: { conferenceId, what, ...given } }) {
+		const choice = { ...EVERYBODY, ...given };
+		const adults = await toTell(tx, { conferenceId, choice, now: clock.now() }, what);
 		if (adults.length === 0) return { refused: { reason: 'nobody' } };
 		for (const { adultId } of adults) await invite(tx, clock, { adultId });
 		const kind = what === 'invited' ? 'families.invited' : 'families.reminded';
@@ -24,16 +27,26 @@ export const tellFamilies = performs(familiesTell).by({
 	},
 });
 
-/** How many adults would be told. */
+/** Among which families, and when. */
+interface Among {
+	readonly conferenceId: string;
+	readonly choice: FamiliesChoice;
+	/** Milliseconds. */
+	readonly now: number;
+}
+
+/** How many adults among some families would be told. */
 export async function countToTell(
-	{ db }: Pick<App, 'db'>,
+	{ db, clock }: Pick<App, 'db' | 'clock'>,
 	actor: Actor,
 	conferenceId: string,
+	choice: FamiliesChoice = EVERYBODY,
 ): Promise<Readonly<Record<What, number>>> {
 	if (!may(actor, 'links.see')) throw new ForbiddenError();
+	const among = { conferenceId, choice, now: clock.now() };
 	const [invited, notBooked] = await Promise.all([
-		toTell(db, conferenceId, 'invited'),
-		toTell(db, conferenceId, 'not-booked'),
+		toTell(db, among, 'invited'),
+		toTell(db, among, 'not-booked'),
 	]);
 	return { invited: invited.length, 'not-booked': notBooked.length };
 }
@@ -42,7 +55,7 @@ export async function countToTell(
  * Adults of families that are concerned: of those who were never invited, or of families in which nothing is booked.
  * One in two families is told for each. Whom no e-mail reaches is told by hand.
  */
-async function toTell(db: Reader, conferenceId: string, what: What) {
+async function toTell(db: Reader, { conferenceId, choice, now }: Among, what: What) {
 	const isLeftOut =
 		what === 'invited'
 			? notExists(
@@ -76,7 +89,13 @@ async function toTell(db: Reader, conferenceId: string, what: What) {
 		.from(familyAdult)
 		.innerJoin(adult, and(eq(adult.id, familyAdult.adultId), isNull(adult.leftAt)))
 		.innerJoin(family, and(eq(family.id, familyAdult.familyId), isNull(family.leftAt)))
-		.where(and(inArray(family.id, concernedFamilies(db, conferenceId)), isLeftOut))
+		.where(
+			and(
+				inArray(family.id, concernedFamilies(db, conferenceId)),
+				isLeftOut,
+				isChosen(choice, conferenceId, now),
+			),
+		)
 		.orderBy(asc(family.id), asc(adult.id));
 	return rows
 		.filter((row) => reachedBy(row.adult) === 'email')

@@ -1,22 +1,36 @@
 import { may } from '$lib/core/permissions/may';
+import { familiesChoice, familySortNames } from '$lib/operations/families';
 import { m } from '$lib/paraglide/messages';
 import { conferenceAt } from '$lib/server/conferences/read-conference';
+import { FAMILIES_ON_A_PAGE, listFamilies } from '$lib/server/families/list-families';
+import { readChoices } from '$lib/server/families/read-choices';
 import { accountFor } from '$lib/server/foundation/requests/account-for';
 import { formAction } from '$lib/server/foundation/requests/form-action';
 import { countToTell, tellFamilies } from '$lib/server/notices/telling/tell-families';
-import { listFamilies } from '$lib/server/register/families';
 import type { Actions, PageServerLoad } from './$types';
 
-export const load: PageServerLoad = async ({ locals, parent }) => {
+export const load: PageServerLoad = async ({ locals, parent, url, depends }) => {
+	depends('ten-chairs:families');
+	const { app } = locals;
 	const account = accountFor(locals, 'families.see');
 	const { conference } = await parent();
+	const asked = Object.fromEntries(url.searchParams);
+	const choice = familiesChoice.safeParse(asked).data ?? familiesChoice.parse({});
+	const sort = familySortNames.find((name) => name === asked['sort']) ?? 'name';
+	const page = Math.max(1, Math.trunc(Number(asked['page'])) || 1);
 	const mayWrite = may(account, 'links.see');
+	const found = await listFamilies(app, account, conference.id, choice, { sort, page });
 	return {
-		families: await listFamilies(locals.app, account, conference.id),
+		...found,
+		choice,
+		sort,
+		page,
+		pages: Math.max(1, Math.ceil(found.total / FAMILIES_ON_A_PAGE)),
+		choices: await readChoices(app, conference.id),
 		mayWrite,
 		toTell:
 			mayWrite && conference.isPublished
-				? await countToTell(locals.app, account, conference.id)
+				? await countToTell(app, account, conference.id, choice)
 				: null,
 	};
 };

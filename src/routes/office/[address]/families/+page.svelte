@@ -1,33 +1,56 @@
 <script lang="ts">
+	import { invalidate } from '$app/navigation';
+	import { navigating } from '$app/state';
+	import { onMount, untrack } from 'svelte';
 	import { m } from '$lib/paraglide/messages';
-	import Seat from '$lib/ui/parts/chairs/Seat.svelte';
-	import { dateText, timeText } from '$lib/ui/parts/format/when';
-	import { adultsLinkRead } from '$lib/operations/messages';
-	import { ask } from '$lib/ui/parts/saving/ask-server';
+	import ChooseFamilies from '$lib/ui/families/ChooseFamilies.svelte';
+	import { familiesQuery } from '$lib/ui/families/families-href';
+	import FamiliesFile from '$lib/ui/families/FamiliesFile.svelte';
+	import FamilyTable from '$lib/ui/families/FamilyTable.svelte';
 	import AskOnce from '$lib/ui/parts/AskOnce.svelte';
-	import CopyLink from '$lib/ui/parts/CopyLink.svelte';
+	import { followSeats } from '$lib/ui/parts/live/live-seats.svelte';
 	import { enhance } from '$lib/ui/parts/saving/enhance';
 
 	let { data, form } = $props();
 	let telling = $state<Partial<Record<'invited' | 'not-booked', HTMLFormElement>>>({});
 
-	const zone = $derived(data.conference.timeZone);
-	const booked = $derived(data.families.filter(({ placed }) => placed > 0).length);
+	const base = $derived(`/office/${data.conference.address}`);
+	const choice = $derived(data.choice);
+
+	/** What families do is counted again, in a rush no more often than this; milliseconds. */
+	const PAUSE = 2_000;
+	let timer: ReturnType<typeof setTimeout> | undefined;
+	onMount(() => () => clearTimeout(timer));
+	followSeats(`/live/${untrack(() => data.conference.id)}`, ({ whole }) => {
+		if (whole || timer !== undefined) return;
+		timer = setTimeout(() => {
+			timer = undefined;
+			if (!navigating.to) void invalidate('ten-chairs:families');
+		}, PAUSE);
+	});
 </script>
 
 <svelte:head><title>{m.station_families()} · {data.conference.name}</title></svelte:head>
 
 <div class="p-6">
 	<h1 class="text-hour">{m.station_families()}</h1>
-	<p class="quiet mb-2">{m.families_count({ booked, all: data.families.length })}</p>
-	{#if data.mayWrite}
-		<p class="mb-6 flex flex-wrap gap-x-6 gap-y-1">
-			<a class="link" href="/office/{data.conference.address}/letters">{m.letters_title()}</a>
-			<a class="link" href="/office/{data.conference.address}/by-hand">{m.by_hand_title()}</a>
-		</p>
-	{/if}
+	<p class="quiet mb-3" role="status">
+		{m.families_count({ booked: data.booked, all: data.total })}
+	</p>
+	<ChooseFamilies {choice} choices={data.choices} sort={data.sort} />
+	<div class="mb-4 flex flex-wrap items-start gap-x-6 gap-y-2">
+		{#if data.mayWrite}
+			<a class="link text-small" href="{base}/letters">{m.letters_title()}</a>
+			<a class="link text-small" href="{base}/by-hand">{m.by_hand_title()}</a>
+		{/if}
+		<a class="link text-small" href="{base}/sheets">{m.sheets_title()}</a>
+		<FamiliesFile
+			hrefOf={(file, columns) =>
+				`${base}/families/file/${file}${familiesQuery(choice, { columns })}`}
+		/>
+	</div>
 	{#if data.toTell}
-		<section class="mb-6 max-w-2xl">
+		<section class="mb-4 max-w-2xl">
 			{#if form && 'said' in form}
 				<p class="mb-2 font-bold" role="status">{form.said}</p>
 			{:else if form && 'problem' in form}
@@ -36,8 +59,16 @@
 			<div class="flex flex-wrap items-start gap-2">
 				{#each ['invited', 'not-booked'] as const as what (what)}
 					{#if data.toTell[what]}
-						<form bind:this={telling[what]} method="post" action="?/tell" use:enhance>
+						<form
+							bind:this={telling[what]}
+							method="post"
+							action="{familiesQuery(choice, { sort: data.sort, page: data.page })}&/tell"
+							use:enhance
+						>
 							<input type="hidden" name="what" value={what} />
+							{#each Object.entries(choice) as [name, value] (name)}
+								<input type="hidden" {name} {value} />
+							{/each}
 							<AskOnce
 								label={what === 'invited'
 									? m.families_invite({ count: data.toTell[what] })
@@ -54,63 +85,32 @@
 			</div>
 		</section>
 	{/if}
-	<table class="table">
-		<thead>
-			<tr>
-				<th scope="col">{m.families_family()}</th>
-				<th scope="col">{m.families_students()}</th>
-				<th scope="col">{m.families_booked()}</th>
-				<th scope="col">{m.families_visit()}</th>
-				<th scope="col">{m.families_links()}</th>
-			</tr>
-		</thead>
-		<tbody>
-			{#each data.families as family (family.id)}
-				<tr>
-					<th scope="row" class="text-body">{family.label}</th>
-					<td>
-						{#each family.students as student, index (index)}
-							<span class="block">
-								{student.name} <span class="quiet text-small">{student.classLabel}</span>
-							</span>
-						{/each}
-					</td>
-					<td>
-						<span
-							class="flex items-center"
-							role="img"
-							aria-label={m.families_placed({ placed: family.placed, wished: family.wished })}
-						>
-							{#each { length: family.wished }, index (index)}
-								<Seat state={index < family.placed ? 'booked' : 'free'} size={22} />
-							{/each}
-						</span>
-					</td>
-					<td>
-						{#if family.visit}
-							{dateText(family.visit.start, zone)}<br />
-							{timeText(family.visit.start, zone)}–{timeText(family.visit.end, zone)}
-						{:else}
-							<span class="quiet">{m.families_not_yet()}</span>
-						{/if}
-					</td>
-					<td>
-						{#each family.adults as adult, index (index)}
-							<span class="flex items-center justify-between gap-2">
-								{adult.name || m.family_nameless()}
-								{#if adult.isInvited}
-									<CopyLink
-										name={adult.name || m.family_nameless()}
-										read={async () => (await ask(adultsLinkRead, { adult: adult.id })).link}
-									/>
-								{/if}
-							</span>
-						{/each}
-					</td>
-				</tr>
-			{:else}
-				<tr><td colspan="5">{m.families_none()}</td></tr>
-			{/each}
-		</tbody>
-	</table>
+	<FamilyTable
+		lines={data.lines}
+		zone={data.conference.timeZone}
+		sort={data.sort}
+		sortHref={(sort) => familiesQuery(choice, { sort })}
+		familyHref={(family) => `${base}/families/${family}`}
+	/>
+	{#if data.pages > 1}
+		<nav class="mt-4 flex items-center gap-4" aria-label={m.families_pages()}>
+			{#if data.page > 1}
+				<a
+					class="btn btn-outline btn-sm"
+					href={familiesQuery(choice, { sort: data.sort, page: data.page - 1 })}
+				>
+					{m.list_previous()}
+				</a>
+			{/if}
+			<span class="text-small">{m.list_page({ page: data.page, pages: data.pages })}</span>
+			{#if data.page < data.pages}
+				<a
+					class="btn btn-outline btn-sm"
+					href={familiesQuery(choice, { sort: data.sort, page: data.page + 1 })}
+				>
+					{m.list_next()}
+				</a>
+			{/if}
+		</nav>
+	{/if}
 </div>

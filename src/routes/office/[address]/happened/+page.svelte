@@ -2,6 +2,7 @@
 	import { goto, invalidate } from '$app/navigation';
 	import { page } from '$app/state';
 	import { m } from '$lib/paraglide/messages';
+	import { happenedHref } from '$lib/ui/happened/happened-href';
 	import HappenedList from '$lib/ui/happened/HappenedList.svelte';
 	import { doneActs } from '$lib/ui/office/done-acts.svelte';
 	import DoneBar from '$lib/ui/office/DoneBar.svelte';
@@ -13,14 +14,7 @@
 	const reload = () => invalidate('ten-chairs:happened');
 	$effect(() => done.follow(reload));
 
-	/** The same list with one thing of it otherwise; from the newest on again. */
-	function hrefWith(name: string, value: string): string {
-		const query = new URLSearchParams(page.url.searchParams);
-		query.delete('older');
-		if (value) query.set(name, value);
-		else query.delete(name);
-		return `${base}/happened?${query}`;
-	}
+	const hrefWith = (name: string, value: string) => happenedHref(page.url, name, value);
 </script>
 
 <svelte:head><title>{m.happened_title()} · {data.conference.name}</title></svelte:head>
@@ -57,7 +51,7 @@
 	/>
 	{#if data.happened.older}
 		<p class="mt-4">
-			<a class="btn btn-outline btn-sm" href="{hrefWith('', '')}&older={data.happened.older}">
+			<a class="btn btn-outline btn-sm" href={hrefWith('older', data.happened.older)}>
 				{m.happened_older()}
 			</a>
 		</p>

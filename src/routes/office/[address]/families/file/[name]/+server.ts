@@ -1,0 +1,28 @@
+import { error } from '@sveltejs/kit';
+import { familiesChoice, familyColumns } from '$lib/operations/families';
+import { m } from '$lib/paraglide/messages';
+import { conferenceAt } from '$lib/server/conferences/read-conference';
+import { writeFamilies } from '$lib/server/families/write-families';
+import { accountFor } from '$lib/server/foundation/requests/account-for';
+import type { RequestHandler } from './$types';
+
+export const GET: RequestHandler = async ({ locals, params, url }) => {
+	const account = accountFor(locals, 'families.see');
+	const conference = await conferenceAt(locals.app.db, params.address);
+	if (!conference) error(404, m.error_not_found());
+	const wanted = url.searchParams.getAll('column');
+	const columns = familyColumns.filter((column) => wanted.includes(column));
+	const choice = familiesChoice.safeParse(Object.fromEntries(url.searchParams));
+	const file = await writeFamilies(locals.app, account, conference, {
+		name: params.name,
+		choice: choice.data ?? familiesChoice.parse({}),
+		columns: columns.length ? columns : familyColumns,
+	});
+	if (!file) error(404, m.error_not_found());
+	return new Response(file.bytes, {
+		headers: {
+			'content-type': file.type,
+			'content-disposition': `attachment; filename="${params.name}"`,
+		},
+	});
+};
