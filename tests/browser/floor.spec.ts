@@ -103,7 +103,7 @@ test('a seat is given, moved, swapped, blocked and opened on the floor by the ke
 	await expect(page.getByText('Opened 1 seat again.')).toBeVisible();
 	await expect(page.locator(`[data-slot="${id}"]`)).toHaveAccessibleName(/free/);
 
-	await seat(page, 'Rukhsana Mirza', 'booked').first().focus();
+	await seat(page, 'Ines Amaral', 'booked').first().focus();
 	await page.keyboard.press('Enter');
 	await expect(page.getByRole('button', { name: /^Swap/ })).toBeVisible();
 	await page.keyboard.press('s');
@@ -162,8 +162,9 @@ test('an offer of two seats is taken by the family in its own browser', async ({
 	await expect(page.getByText(`Offered to ${label}.`)).toBeVisible();
 	const [adult] = await demo.sql<{ name: string }[]>`
 		select concat_ws(' ', given_name, family_name) as name from adult
-		join family_adult on adult_id = adult.id join family on family.id = family_id
-		where label = ${label} order by adult.id limit 1`;
+		join family_adult on adult_id = adult.id
+		where family_id in (select family_id from hold where kind = 'offer')
+		order by adult.id limit 1`;
 	const family = await phone(browser, await linkOf(page, demo, adult!.name));
 	await expect(family.getByRole('heading', { name: 'The school offers you a time' })).toBeVisible();
 });
@@ -176,16 +177,105 @@ test('two people in the office: what one does the other sees, and who is later r
 	await openFloor(page, demo);
 	const other = await browser.newPage();
 	await openFloor(other, demo);
-	const free = seat(page, 'Teuvo Harju', 'free').first();
-	const id = await free.getAttribute('data-slot');
-	await free.click();
-	await other.locator(`[data-slot="${id}"]`).click();
-	await expect(other.getByRole('button', { name: /^Block/ })).toBeVisible();
-	await other.route('**/live/**', (route) => route.abort());
+	// A third page that hears nothing of what others do.
+	const deaf = await browser.newPage();
+	await deaf.route('**/live/**', (route) => route.abort());
+	await openFloor(deaf, demo);
+	const id = await seat(page, 'Teuvo Harju', 'free').first().getAttribute('data-slot');
+	for (const one of [page, other, deaf]) {
+		await one.locator(`[data-slot="${id}"]`).click();
+		await expect(one.getByRole('button', { name: /^Block/ })).toBeVisible();
+	}
 	await page.getByRole('button', { name: /^Block/ }).click();
+	await page.keyboard.type('A visit');
 	await page.keyboard.press('Enter');
 	await expect(page.getByText('Blocked 1 seat.')).toBeVisible();
-	await other.locator('[role="option"][aria-disabled="false"] button').first().click();
-	await expect(other.getByRole('alert')).toBeVisible();
+	await expect(other.getByText('A visit')).toBeVisible();
+	await expect(other.locator(`[data-slot="${id}"]`)).toHaveAccessibleName(/blocked/);
+	await deaf.locator('[role="option"][aria-disabled="false"] button').first().click();
+	await expect(deaf.getByRole('alert')).toHaveText('Not free for this family.');
+	await expect(deaf.getByText('A visit')).toBeVisible();
 	await other.close();
+	await deaf.close();
+});
+
+test('a helper books, blocks and undoes; what families ask for is for organisers to answer', async ({
+	page,
+	demo,
+}) => {
+	await demo.sql`update account set role = 'helper'`;
+	try {
+		await openFloor(page, demo);
+		await seat(page, 'Wen-hui Tsai', 'free').first().click();
+		await expect(page.getByRole('button', { name: /^Block/ })).toBeVisible();
+		await expect(page.getByRole('button', { name: /^Add a slot/ })).toHaveCount(0);
+		await page.locator('[role="option"][aria-disabled="false"] button').first().click();
+		await expect(page.getByText(/^Booked for /)).toBeVisible();
+		await undo(page).click();
+		await expect(page.getByText('Undone. Everything is as it was.')).toBeVisible();
+		await page.goto(`${demo.origin}${AT}/to-answer`);
+		await expect(page.getByRole('button', { name: /^Accept/ })).toHaveCount(0);
+	} finally {
+		await demo.sql`update account set role = 'organiser'`;
+	}
+});
+
+test('families are asked for by ready-made questions, and just those are reminded and saved', async ({
+	page,
+	demo,
+}) => {
+	await signIn(page, demo);
+	await page.goto(`${demo.origin}${AT}/families`);
+	await page.getByLabel('Which families').selectOption('Nothing booked yet');
+	await expect(page).toHaveURL(/which=not-booked/);
+	await page.getByLabel('Class').selectOption('7A');
+	await expect(page).toHaveURL(/class=7A/);
+	const shown = await page.locator('tbody tr').count();
+	expect(shown).toBeGreaterThan(0);
+	const [known] = await demo.sql<{ count: number }[]>`
+		select count(distinct family.id)::int as count from family
+		join family_student on family_student.family_id = family.id
+		join enrolment on enrolment.student_id = family_student.student_id
+		join class on class.id = class_id
+		where class.label = '7A' and exists (select from wish where wish.family_id = family.id
+				and dropped_at is null and not optional)
+			and not exists (select from appointment where appointment.family_id = family.id and stands)`;
+	expect(shown).toBe(known!.count);
+	const download = page.waitForEvent('download');
+	await page.getByText('Save as a file').click();
+	await page.getByRole('link', { name: 'Save as CSV' }).click();
+	const file = await (await download).createReadStream();
+	const text = (await file.toArray()).join('');
+	expect(text.trim().split('\r\n')).toHaveLength(shown + 1);
+
+	await page.getByRole('button', { name: /^Remind/ }).click();
+	await page.getByRole('group').getByRole('button', { name: /send/i }).click();
+	await expect(page.getByRole('status').filter({ hasText: /message/i })).toBeVisible();
+	const told = await demo.sql<{ family: string }[]>`
+		select distinct family_id as family from notice where kind = 'not-booked'`;
+	expect(told.length).toBeGreaterThan(0);
+	expect(told.length).toBeLessThanOrEqual(shown);
+});
+
+test('sheets are printed for teachers, doors, rooms, families and classes, and the whole board', async ({
+	page,
+	demo,
+}) => {
+	await signIn(page, demo);
+	await page.goto(`${demo.origin}${AT}/sheets`);
+	for (const [kind, title] of [
+		['For teachers', 'Ines Amaral'],
+		['For doors', 'Ines Amaral'],
+		['For rooms', 'Eider'],
+		['For classes', 'Class 7A'],
+		['The whole board', 'Thursday'],
+	] as const) {
+		await page.getByRole('link', { name: kind }).click();
+		await expect(page.getByRole('link', { name: kind })).toHaveAttribute('aria-current', 'page');
+		await expect(page.getByRole('heading', { name: new RegExp(title) }).first()).toBeAttached();
+	}
+	await page.getByRole('link', { name: 'For families' }).click();
+	const which = page.getByLabel('Which');
+	await which.selectOption({ index: 1 });
+	await expect(page.getByRole('button', { name: 'Print 1 sheet' })).toBeEnabled();
 });

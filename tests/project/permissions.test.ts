@@ -195,6 +195,8 @@ const ALLOWED: Record<string, readonly Role[]> = {
 	'/office/[address]/families/[family] ?/renew': organiser,
 	'/office/[address]/families/[family] ?/withdraw': organiser,
 	'/office/[address]/happened page': office,
+	'/office/[address]/sheets page': office,
+	'/office/[address]/families/file/[name] GET': office,
 	'/office/[address]/floor page': office,
 	'/office/[address]/floor/[slot] page': office,
 	'/office/[address]/floor/door/[appointment] GET': office,

@@ -75,7 +75,7 @@
 			f: () => seated[0]?.open(),
 		};
 		floor.isDraggable = seat.seated.length === 1;
-		floor.startMove = () => seated[0]?.move();
+		floor.startMove = () => seated[0]?.beginMove();
 		floor.way = (seat.visits[0]?.appointments ?? []).flatMap((entry) => entry.slots.slice(0, 1));
 		return () => floor.clear();
 	});

@@ -67,8 +67,13 @@
 
 	/** Lights up where this appointment can go, or puts the lights out. */
 	export function move(): void {
+		if (lit === 'move' && floor.litCount) stop();
+		else beginMove();
+	}
+
+	/** Lights up where this appointment can go. */
+	export function beginMove(): void {
 		if (!own) return;
-		if (lit === 'move' && floor.litCount) return stop();
 		const moves = movesOf(view, own, now());
 		light(
 			'move',

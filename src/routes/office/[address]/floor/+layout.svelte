@@ -13,6 +13,7 @@
 	import DoneBar from '$lib/ui/office/DoneBar.svelte';
 	import Seat from '$lib/ui/parts/chairs/Seat.svelte';
 	import { localDateText } from '$lib/ui/parts/format/when';
+	import { oneAtATime } from '$lib/ui/parts/live/one-at-a-time';
 	import { followSeats } from '$lib/ui/parts/live/live-seats.svelte';
 	import { askOrNull } from '$lib/ui/parts/saving/ask-server';
 
@@ -40,6 +41,8 @@
 	const counts = $derived(countSeats(desks.flatMap(({ slots }) => slots)));
 	const states = seatStateNames.filter((state) => state !== 'past');
 
+	const readSeat = oneAtATime(() => invalidate('ten-chairs:seat'));
+
 	/** Reads just the seats that are otherwise by now. */
 	async function readAgain(slots: readonly string[]) {
 		if (slots.length === 0) return;
@@ -60,16 +63,16 @@
 			.filter(({ id, state }) => told[id] !== undefined && told[id] !== state)
 			.map(({ id }) => id);
 		void readAgain(changed);
-		if (picked !== null && changed.includes(picked)) void invalidate('ten-chairs:seat');
+		if (picked !== null && changed.includes(picked)) void readSeat();
 	});
 	let version = untrack(() => data.conference.version);
 	$effect(() => {
 		if (data.conference.version === version) return;
 		version = data.conference.version;
 		void invalidate('ten-chairs:floor');
-		if (picked !== null) void invalidate('ten-chairs:seat');
+		if (picked !== null) void readSeat();
 	});
-	$effect(() => done.follow(() => invalidate('ten-chairs:seat')));
+	$effect(() => done.follow(readSeat));
 
 	function setCompact(next: boolean) {
 		isCompact = next;

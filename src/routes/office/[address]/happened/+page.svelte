@@ -5,13 +5,14 @@
 	import { happenedHref } from '$lib/ui/happened/happened-href';
 	import HappenedList from '$lib/ui/happened/HappenedList.svelte';
 	import { doneActs } from '$lib/ui/office/done-acts.svelte';
+	import { oneAtATime } from '$lib/ui/parts/live/one-at-a-time';
 	import DoneBar from '$lib/ui/office/DoneBar.svelte';
 
 	let { data } = $props();
 
 	const done = doneActs();
 	const base = $derived(`/office/${data.conference.address}`);
-	const reload = () => invalidate('ten-chairs:happened');
+	const reload = oneAtATime(() => invalidate('ten-chairs:happened'));
 	$effect(() => done.follow(reload));
 
 	const hrefWith = (name: string, value: string) => happenedHref(page.url, name, value);

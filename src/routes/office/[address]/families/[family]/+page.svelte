@@ -10,6 +10,7 @@
 	import { doneActs } from '$lib/ui/office/done-acts.svelte';
 	import DoneBar from '$lib/ui/office/DoneBar.svelte';
 	import { listText } from '$lib/ui/parts/format/when';
+	import { oneAtATime } from '$lib/ui/parts/live/one-at-a-time';
 	import { followSeats } from '$lib/ui/parts/live/live-seats.svelte';
 	import { whoText } from '$lib/ui/visits/words';
 	import { schoolClock } from '$lib/ui/office/school-clock';
@@ -22,7 +23,7 @@
 	const view = $derived(data.sheet.view);
 	const zone = $derived(data.conference.timeZone);
 	const now = schoolClock(() => data.now);
-	const reload = () => invalidate('ten-chairs:sheet');
+	const reload = oneAtATime(() => invalidate('ten-chairs:sheet'));
 	$effect(() => done.follow(reload));
 
 	let sheet = $state<ReturnType<typeof FamilySheet>>();

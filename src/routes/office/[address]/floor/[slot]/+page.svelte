@@ -1,11 +1,13 @@
 <script lang="ts">
 	import { invalidate } from '$app/navigation';
 	import { schoolClock } from '$lib/ui/office/school-clock';
+	import { oneAtATime } from '$lib/ui/parts/live/one-at-a-time';
 	import SeatSheet from '$lib/ui/floor/SeatSheet.svelte';
 
 	let { data } = $props();
 
 	const now = schoolClock(() => data.now);
+	const reload = oneAtATime(() => invalidate('ten-chairs:seat'));
 	const base = $derived(`/office/${data.conference.address}`);
 </script>
 
@@ -17,6 +19,6 @@
 		{base}
 		maySetUp={data.maySetUp}
 		mayAnswer={data.mayAnswer}
-		reload={() => invalidate('ten-chairs:seat')}
+		{reload}
 	/>
 {/key}

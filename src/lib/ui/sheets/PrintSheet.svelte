@@ -1,0 +1,80 @@
+<script lang="ts">
+	import type { Sheet } from './make-sheets';
+
+	/** A sheet as it is printed: each begins on a page of its own, its head on every page that it takes. */
+	let { sheet, conference }: { sheet: Sheet; conference: string } = $props();
+</script>
+
+<section class="paper">
+	<header class="mb-3 flex items-baseline justify-between gap-4">
+		<div>
+			<h2 class="text-title">{sheet.title}</h2>
+			<p>{sheet.about}</p>
+		</div>
+		<p class="text-small">{conference}</p>
+	</header>
+	<table>
+		<thead>
+			<tr>
+				{#each sheet.columns as column, index (index)}<th scope="col">{column}</th>{/each}
+			</tr>
+		</thead>
+		<tbody>
+			{#each sheet.rows as row, index (index)}
+				<tr>
+					{#each row as cell, column (column)}<td class:time={column === 0}>{cell}</td>{/each}
+				</tr>
+			{/each}
+		</tbody>
+	</table>
+</section>
+
+<style>
+	.paper {
+		max-inline-size: 52rem;
+		margin-block-end: 2.5rem;
+		padding: 1.5rem;
+		border: 1px solid var(--color-base-300);
+		background: var(--color-base-100);
+	}
+	table {
+		inline-size: 100%;
+		border-collapse: collapse;
+		font-size: 0.875rem;
+	}
+	th,
+	td {
+		padding: 0.25rem 0.5rem;
+		text-align: start;
+		vertical-align: top;
+		border: 1px solid var(--color-base-300);
+		overflow-wrap: anywhere;
+	}
+	.time {
+		white-space: nowrap;
+	}
+	@media print {
+		.paper {
+			max-inline-size: none;
+			margin: 0;
+			padding: 0;
+			border: none;
+			background: none;
+			break-after: page;
+			color: black;
+		}
+		.paper:last-of-type {
+			break-after: auto;
+		}
+		thead {
+			display: table-header-group;
+		}
+		tr {
+			break-inside: avoid;
+		}
+		th,
+		td {
+			border-color: #888;
+		}
+	}
+</style>
