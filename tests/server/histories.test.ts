@@ -3,6 +3,8 @@ import { sql } from 'drizzle-orm';
 import { beforeAll, expect, it } from 'vitest';
 import { usualRules } from '$lib/core/snapshot/rules';
 import type { App } from '$lib/server/app';
+import { blockSeats, unblockSeats } from '$lib/server/seats/block-seats';
+import { swapAppointments } from '$lib/server/visits/swap-appointments';
 import { bookVisit, cancelAppointments, changeVisit } from '$lib/server/visits/change-visit';
 import { giveBack, holdVisit } from '$lib/server/visits/hold-visit';
 import { tend } from './tend';
@@ -36,6 +38,9 @@ type Act =
 	  }
 	| { readonly act: 'cancel' | 'join'; readonly family: number; readonly desk: number }
 	| { readonly act: 'give-back' | 'undo'; readonly family: number }
+	/** Of the office alone. */
+	| { readonly act: 'block' | 'unblock'; readonly pick: Pick }
+	| { readonly act: 'swap'; readonly desk: number; readonly one: number; readonly other: number }
 	| { readonly act: 'wait'; readonly minutes: number }
 	| { readonly act: 'tend' };
 
@@ -61,6 +66,8 @@ class Model {
 	booked: Map<number, number>[] = Array.from({ length: FAMILIES }, () => new Map<number, number>());
 	held: Held[] = [];
 	waits: Waits[] = [];
+	/** Blocked seats. */
+	blocked: readonly Pick[] = [];
 	/** Of each family, what its last act on the visit made of what. */
 	last: ({ before: Map<number, number>; after: Map<number, number> } | null)[] = Array.from(
 		{ length: FAMILIES },
@@ -71,6 +78,7 @@ class Model {
 
 	isTaken([desk, slot]: Pick, family: number, used: (held: Held) => boolean): boolean {
 		return (
+			this.blocked.some((pick) => same(pick, [desk, slot])) ||
 			this.booked.some((own, other) => other !== family && own.get(desk) === slot) ||
 			this.active().some(
 				(held) => !used(held) && held.picks.some((pick) => same(pick, [desk, slot])),
@@ -175,6 +183,28 @@ class Model {
 				this.last[act.family] = null;
 				return true;
 			}
+			case 'block': {
+				const isBlocked = this.blocked.some((pick) => same(pick, act.pick));
+				if (!isBlocked && this.isTaken(act.pick, -1, () => false)) return false;
+				if (!isBlocked) this.blocked = [...this.blocked, act.pick];
+				return true;
+			}
+			case 'unblock':
+				this.blocked = this.blocked.filter((pick) => !same(pick, act.pick));
+				return true;
+			case 'swap': {
+				const [one, other] = [this.booked[act.one]!, this.booked[act.other]!];
+				const [mine, theirs] = [one.get(act.desk), other.get(act.desk)];
+				if (act.one === act.other || mine === undefined || theirs === undefined) return false;
+				const meets = (own: Map<number, number>, slot: number) =>
+					[...own].some(([desk, at]) => desk !== act.desk && at === slot);
+				if (meets(one, theirs) || meets(other, mine)) return false;
+				one.set(act.desk, theirs);
+				other.set(act.desk, mine);
+				// What each of them did last is not theirs alone any more.
+				this.last[act.one] = this.last[act.other] = null;
+				return true;
+			}
 			case 'wait':
 				this.now += act.minutes;
 				return true;
@@ -270,6 +300,22 @@ const acts: fc.Arbitrary<Act> = fc.oneof(
 			minutes: fc.integer({ min: 1, max: 9 }),
 		}) as fc.Arbitrary<Act>,
 	},
+	{
+		weight: 2,
+		arbitrary: fc.record({
+			act: fc.constantFrom('block', 'unblock'),
+			pick: fc.tuple(desk, fc.nat(SLOTS - 1)),
+		}) as fc.Arbitrary<Act>,
+	},
+	{
+		weight: 2,
+		arbitrary: fc.record({
+			act: fc.constant('swap'),
+			desk,
+			one: family,
+			other: family,
+		}) as fc.Arbitrary<Act>,
+	},
 	{ weight: 2, arbitrary: fc.constant<Act>({ act: 'tend' }) },
 );
 
@@ -355,6 +401,34 @@ async function perform(
 				? false
 				: (await undoVisitAct(here, school.organiser, { act: id })).ok;
 		}
+		case 'block':
+		case 'unblock': {
+			const request = {
+				conferenceId: school.conference,
+				key: newId(here.clock),
+				slots: [slots[act.pick[0]]![act.pick[1]]!],
+			};
+			return act.act === 'block'
+				? (await blockSeats(here, school.organiser, { ...request, reason: 'A concert' })).ok
+				: (await unblockSeats(here, school.organiser, request)).ok;
+		}
+		case 'swap': {
+			const [one, other] = await Promise.all(
+				[act.one, act.other].map(async (family) => {
+					const [row] = await app.db.execute<{ id: string }>(sql`
+						select id from appointment where family_id = ${school.families[family]!.id}
+							and desk_id = ${school.desks[act.desk]} and standing = 'booked'`);
+					return row?.id ?? newId(here.clock);
+				}),
+			);
+			const swapped = await swapAppointments(here, school.organiser, {
+				conferenceId: school.conference,
+				key: newId(here.clock),
+				one: one!,
+				other: other!,
+			});
+			return swapped.ok;
+		}
 		case 'wait':
 			return true;
 		case 'tend':
@@ -392,6 +466,8 @@ it('agree with a simple model, act by act', async () => {
 	await fc.assert(
 		fc.asyncProperty(fc.array(acts, { minLength: 40, maxLength: 60 }), async (history) => {
 			await app.db.execute(sql`truncate appointment, hold, waiting, claim, act cascade`);
+			await app.db.execute(sql`update slot set blocked_at = null, blocked_for = null`);
+			await app.db.execute(sql`update conference set version = version + 1`);
 			const model = new Model();
 			const lastActs = new Map<number, string>();
 			for (const act of history) {
@@ -406,6 +482,8 @@ it('agree with a simple model, act by act', async () => {
 					...(model.state() as object),
 				});
 				performed++;
+				if (act.act === 'swap' && done)
+					for (const family of [act.one, act.other]) lastActs.delete(family);
 				if ('family' in act && ['book', 'change', 'cancel', 'undo'].includes(act.act)) {
 					const [row] = await app.db.execute<{ id: string; count: number }>(sql`
 						select id, (select count(*)::int from act) as count from act
