@@ -16,6 +16,7 @@ import { migrateDatabase } from '../src/lib/server/foundation/database/migrate';
 import { account } from '../src/lib/server/foundation/database/schema';
 import { savePlans } from '../src/lib/server/desks/save-plans';
 import { newId } from '../src/lib/server/foundation/identifiers';
+import { workOfFrames, type TraceEvent } from './work-of-frames';
 
 /** These two find the project by where they lie, so they are not bundled into this file. */
 const scripts = (name: string) => import(pathToFileURL(resolve('scripts', name)).href);
@@ -28,44 +29,6 @@ await ensureBuild();
 const desks = Number(process.argv.find((argument) => /^\d+$/.test(argument)) ?? 40);
 const KEY = 'a-key-for-benchmarks-of-32-characters';
 const PASSWORD = 'a long password';
-
-interface TraceEvent {
-	readonly name: string;
-	readonly ph: string;
-	readonly ts: number;
-	readonly dur?: number;
-	readonly tid: number;
-	readonly pid: number;
-}
-
-/** What counts as script and as layout in Chromium's trace. */
-const WORK = new Set([
-	...['EventDispatch', 'FunctionCall', 'FireAnimationFrame', 'RunMicrotasks', 'TimerFire'],
-	...['UpdateLayoutTree', 'Layout', 'PrePaint'],
-]);
-
-/** Milliseconds of script and layout in each frame, nested events counted once. */
-function workOfFrames(events: readonly TraceEvent[]): number[] {
-	const frames = events
-		.filter(({ name }) => name === 'FireAnimationFrame')
-		.sort((a, b) => a.ts - b.ts);
-	const { pid, tid } = frames[0]!;
-	const work = events
-		.filter((event) => event.pid === pid && event.tid === tid && WORK.has(event.name) && event.dur)
-		.sort((a, b) => a.ts - b.ts);
-	return frames.slice(0, -1).map(({ ts }, index) => {
-		const end = frames[index + 1]!.ts;
-		let [sum, until] = [0, ts];
-		for (const event of work) {
-			if (event.ts < ts || event.ts >= end) continue;
-			const stop = event.ts + event.dur!;
-			if (stop <= until) continue;
-			sum += stop - Math.max(event.ts, until);
-			until = stop;
-		}
-		return sum / 1000;
-	});
-}
 
 const data = mkdtempSync(join(tmpdir(), 'ten-chairs-bench-'));
 const cluster = await startCluster(data);

@@ -50,8 +50,12 @@ export interface FamilyToken {
 
 export type RunningServer = Awaited<ReturnType<typeof start>>;
 
-/** The large school with nothing booked, on a cluster of its own, and how to start the built server. */
-export async function openLargeHouse(name: string, more: Record<string, string> = {}) {
+/** The large school on a cluster of its own, with nothing booked unless it should be, and how to start the built server. */
+export async function openLargeHouse(
+	name: string,
+	more: Record<string, string> = {},
+	{ isBooked = false } = {},
+) {
 	await ensureBuild();
 	const data = mkdtempSync(join(tmpdir(), `ten-chairs-${name}-`));
 	let cluster = await startCluster(data);
@@ -70,7 +74,10 @@ export async function openLargeHouse(name: string, more: Record<string, string> 
 	say('Seeding the large school …');
 	await promisify(execFile)(
 		process.execPath,
-		['scripts/run-typescript.mjs', 'src/commands/seed-demo.ts', '--large', '--unbooked'],
+		[
+			...['scripts/run-typescript.mjs', 'src/commands/seed-demo.ts', '--large'],
+			...(isBooked ? [] : ['--unbooked']),
+		],
 		{ env: { ...process.env, ...environment }, maxBuffer: 1 << 24 },
 	);
 	const env = {

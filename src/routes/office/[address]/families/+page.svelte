@@ -1,6 +1,4 @@
 <script lang="ts">
-	import { invalidate } from '$app/navigation';
-	import { navigating } from '$app/state';
 	import { onMount, untrack } from 'svelte';
 	import { m } from '$lib/paraglide/messages';
 	import ChooseFamilies from '$lib/ui/families/ChooseFamilies.svelte';
@@ -8,6 +6,7 @@
 	import FamiliesFile from '$lib/ui/families/FamiliesFile.svelte';
 	import FamilyTable from '$lib/ui/families/FamilyTable.svelte';
 	import AskOnce from '$lib/ui/parts/AskOnce.svelte';
+	import { readAgain } from '$lib/ui/parts/live/read-again';
 	import { followSeats } from '$lib/ui/parts/live/live-seats.svelte';
 	import { enhance } from '$lib/ui/parts/saving/enhance';
 
@@ -17,6 +16,7 @@
 	const base = $derived(`/office/${data.conference.address}`);
 	const choice = $derived(data.choice);
 
+	const reload = readAgain('ten-chairs:families');
 	/** What families do is counted again, in a rush no more often than this; milliseconds. */
 	const PAUSE = 2_000;
 	let timer: ReturnType<typeof setTimeout> | undefined;
@@ -25,7 +25,7 @@
 		if (whole || timer !== undefined) return;
 		timer = setTimeout(() => {
 			timer = undefined;
-			if (!navigating.to) void invalidate('ten-chairs:families');
+			void reload();
 		}, PAUSE);
 	});
 </script>

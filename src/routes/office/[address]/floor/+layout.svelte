@@ -1,6 +1,5 @@
 <script lang="ts">
-	import { invalidate } from '$app/navigation';
-	import { navigating, page } from '$app/state';
+	import { page } from '$app/state';
 	import { onMount, untrack } from 'svelte';
 	import { seatStateNames } from '$lib/core/snapshot/seat-state';
 	import { floorSlots, type FloorSlot } from '$lib/operations/floor';
@@ -13,7 +12,7 @@
 	import DoneBar from '$lib/ui/office/DoneBar.svelte';
 	import Seat from '$lib/ui/parts/chairs/Seat.svelte';
 	import { localDateText } from '$lib/ui/parts/format/when';
-	import { oneAtATime } from '$lib/ui/parts/live/one-at-a-time';
+	import { readAgain } from '$lib/ui/parts/live/read-again';
 	import { followSeats } from '$lib/ui/parts/live/live-seats.svelte';
 	import { askOrNull } from '$lib/ui/parts/saving/ask-server';
 
@@ -41,7 +40,8 @@
 	const counts = $derived(countSeats(desks.flatMap(({ slots }) => slots)));
 	const states = seatStateNames.filter((state) => state !== 'past');
 
-	const readSeat = oneAtATime(() => invalidate('ten-chairs:seat'));
+	const readFloor = readAgain('ten-chairs:floor');
+	const readSeat = readAgain('ten-chairs:seat');
 
 	/** Reads just the seats that are otherwise by now. */
 	async function readAgain(slots: readonly string[]) {
@@ -57,7 +57,6 @@
 	}
 
 	followSeats(`/live/${untrack(() => data.conference.id)}`, ({ states: told }) => {
-		if (navigating.to) return;
 		const changed = desks
 			.flatMap(({ slots }) => slots)
 			.filter(({ id, state }) => told[id] !== undefined && told[id] !== state)
@@ -69,7 +68,7 @@
 	$effect(() => {
 		if (data.conference.version === version) return;
 		version = data.conference.version;
-		void invalidate('ten-chairs:floor');
+		void readFloor();
 		if (picked !== null) void readSeat();
 	});
 	$effect(() => done.follow(readSeat));

@@ -1,18 +1,18 @@
 <script lang="ts">
-	import { goto, invalidate } from '$app/navigation';
+	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { m } from '$lib/paraglide/messages';
 	import { happenedHref } from '$lib/ui/happened/happened-href';
 	import HappenedList from '$lib/ui/happened/HappenedList.svelte';
 	import { doneActs } from '$lib/ui/office/done-acts.svelte';
-	import { oneAtATime } from '$lib/ui/parts/live/one-at-a-time';
+	import { readAgain } from '$lib/ui/parts/live/read-again';
 	import DoneBar from '$lib/ui/office/DoneBar.svelte';
 
 	let { data } = $props();
 
 	const done = doneActs();
 	const base = $derived(`/office/${data.conference.address}`);
-	const reload = oneAtATime(() => invalidate('ten-chairs:happened'));
+	const reload = readAgain('ten-chairs:happened');
 	$effect(() => done.follow(reload));
 
 	const hrefWith = (name: string, value: string) => happenedHref(page.url, name, value);

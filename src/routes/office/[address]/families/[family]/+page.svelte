@@ -1,6 +1,5 @@
 <script lang="ts">
-	import { afterNavigate, invalidate, refreshAll } from '$app/navigation';
-	import { navigating } from '$app/state';
+	import { afterNavigate } from '$app/navigation';
 	import { untrack } from 'svelte';
 	import type { SubmitFunction } from '@sveltejs/kit';
 	import { m } from '$lib/paraglide/messages';
@@ -10,7 +9,7 @@
 	import { doneActs } from '$lib/ui/office/done-acts.svelte';
 	import DoneBar from '$lib/ui/office/DoneBar.svelte';
 	import { listText } from '$lib/ui/parts/format/when';
-	import { oneAtATime } from '$lib/ui/parts/live/one-at-a-time';
+	import { readAgain } from '$lib/ui/parts/live/read-again';
 	import { followSeats } from '$lib/ui/parts/live/live-seats.svelte';
 	import { whoText } from '$lib/ui/visits/words';
 	import { schoolClock } from '$lib/ui/office/school-clock';
@@ -23,7 +22,7 @@
 	const view = $derived(data.sheet.view);
 	const zone = $derived(data.conference.timeZone);
 	const now = schoolClock(() => data.now);
-	const reload = oneAtATime(() => invalidate('ten-chairs:sheet'));
+	const reload = readAgain('ten-chairs:sheet');
 	$effect(() => done.follow(reload));
 
 	let sheet = $state<ReturnType<typeof FamilySheet>>();
@@ -35,7 +34,7 @@
 		const own = view.slots.filter(({ id }) => id in states);
 		const isNews = own.some(({ id }) => id in told && told[id] !== states[id]);
 		told = { ...told, ...states };
-		if (isNews && !navigating.to) void reload();
+		if (isNews) void reload();
 	});
 
 	const keep: SubmitFunction =
@@ -109,14 +108,7 @@
 			</dl>
 		{/if}
 		<h2 class="mb-1 text-title">{m.happened_title()}</h2>
-		<HappenedList
-			happenings={data.sheet.happened.happenings}
-			{zone}
-			reload={async () => {
-				await reload();
-				await refreshAll();
-			}}
-		/>
+		<HappenedList happenings={data.sheet.happened.happenings} {zone} {reload} />
 		<p class="mt-2 text-small no-print">
 			<a class="link" href="{base}/happened?family={view.family}">{m.happened_all()}</a>
 		</p>

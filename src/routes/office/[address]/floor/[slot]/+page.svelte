@@ -1,13 +1,12 @@
 <script lang="ts">
-	import { invalidate } from '$app/navigation';
 	import { schoolClock } from '$lib/ui/office/school-clock';
-	import { oneAtATime } from '$lib/ui/parts/live/one-at-a-time';
+	import { readAgain } from '$lib/ui/parts/live/read-again';
 	import SeatSheet from '$lib/ui/floor/SeatSheet.svelte';
 
 	let { data } = $props();
 
 	const now = schoolClock(() => data.now);
-	const reload = oneAtATime(() => invalidate('ten-chairs:seat'));
+	const reload = readAgain('ten-chairs:seat');
 	const base = $derived(`/office/${data.conference.address}`);
 </script>
 
