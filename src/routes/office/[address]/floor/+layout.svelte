@@ -44,7 +44,7 @@
 	const readSeat = readAgain('ten-chairs:seat');
 
 	/** Reads just the seats that are otherwise by now. */
-	async function readAgain(slots: readonly string[]) {
+	async function readSlots(slots: readonly string[]) {
 		if (slots.length === 0) return;
 		const since = data.floor;
 		const answer = await askOrNull(floorSlots, {
@@ -61,7 +61,7 @@
 			.flatMap(({ slots }) => slots)
 			.filter(({ id, state }) => told[id] !== undefined && told[id] !== state)
 			.map(({ id }) => id);
-		void readAgain(changed);
+		void readSlots(changed);
 		if (picked !== null && changed.includes(picked)) void readSeat();
 	});
 	let version = untrack(() => data.conference.version);
