@@ -69,7 +69,7 @@ await office.waitForURL('**/office');
 await take(office, 'office');
 for (const station of [
 	...['basics', 'desks', 'rules', 'questions', 'readiness'],
-	...['open', 'families', 'floor'],
+	...['open', 'families'],
 ]) {
 	await office.goto(`${origin}/office/winter-conferences/${station}`, {
 		waitUntil: 'domcontentloaded',
@@ -79,15 +79,17 @@ for (const station of [
 		await office.locator('.bar').nth(8).click();
 		await office.getByLabel('Break from').waitFor();
 	}
-	if (station === 'floor') {
-		const seat = office.getByRole('button', { name: /booked, Adeyemi-Holt/ });
-		if ((await seat.count()) === 0) await office.getByRole('button', { name: 'Friday' }).click();
-		await seat.last().click();
-	}
 	await take(office, station);
 }
-await office.goto(`${origin}/office/rooms`);
-await take(office, 'rooms');
+await office.goto(`${origin}/office/winter-conferences/families?find=adeyemi`);
+await office.getByRole('link', { name: 'Adeyemi-Holt', exact: true }).click();
+await office.getByRole('heading', { name: 'Not booked yet' }).waitFor();
+await office.waitForTimeout(1500);
+await take(office, 'family-sheet');
+await office.getByRole('link', { name: 'On the floor' }).last().click();
+await office.getByRole('complementary', { name: 'Seat' }).waitFor();
+await office.waitForTimeout(500);
+await take(office, 'floor');
 await office.goto(`${origin}/office/people/lists`);
 await office.locator('input[type=file]').setInputFiles({
 	name: 'students.csv',

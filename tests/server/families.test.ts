@@ -26,7 +26,7 @@ let school: SmallSchool;
 beforeAll(async () => {
 	app = await freshApp();
 	school = await smallSchool(app, { families: 6, desks: 2 });
-	const [whole, part, waits, asks, needs] = school.families;
+	const [whole, , waits, asks, needs] = school.families;
 	const book = async (who: number, picks: readonly (readonly [number, number])[]) =>
 		done(await bookVisit(app, school.organiser, await school.request(who, picks)));
 	await book(0, [

@@ -44,23 +44,6 @@ export const EVERYBODY: FamiliesChoice = { find: '', which: 'all', class: '', ye
 export const familySortNames = ['name', 'visit', 'missing'] as const;
 export type FamilySort = (typeof familySortNames)[number];
 
-/** Columns of a list of families as a file, in their order. */
-export const familyColumns = [
-	'family',
-	'students',
-	'classes',
-	'adults',
-	'emails',
-	'telephones',
-	'booked',
-	'missing',
-	'start',
-	'end',
-	'interpreter',
-	'step-free',
-] as const;
-export type FamilyColumn = (typeof familyColumns)[number];
-
 /** A family as the office sees it at one conference. Instants in milliseconds. */
 export interface FamilyLine {
 	readonly id: string;

@@ -69,6 +69,7 @@ export const linkWithdraw = change({
 const letter = z.object({
 	/** Of a family, or of one adult where nothing is common to the family. */
 	id,
+	family: id,
 	/** The adult's name; empty on a family's letter. */
 	adult: z.string(),
 	children: z.array(z.object({ name: z.string(), classLabel: z.string() })),

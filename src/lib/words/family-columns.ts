@@ -1,5 +1,5 @@
 import { m } from '$lib/paraglide/messages';
-import type { FamilyColumn } from '../operations/families';
+import type { FamilyColumn } from '../core/register/family-columns';
 
 const HEADINGS: Readonly<Record<FamilyColumn, () => string>> = {
 	family: m.families_family,

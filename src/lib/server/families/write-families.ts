@@ -2,12 +2,8 @@ import type { Actor } from '../../core/permissions/may';
 import { writeCsv } from '../../files/write-csv';
 import { writeWorkbook } from '../../files/write-workbook';
 import { m } from '$lib/paraglide/messages';
-import {
-	familyColumns,
-	type FamiliesChoice,
-	type FamilyColumn,
-	type FamilyLine,
-} from '../../operations/families';
+import { familyColumns, type FamilyColumn } from '../../core/register/family-columns';
+import type { FamiliesChoice, FamilyLine } from '../../operations/families';
 import type { App } from '../app';
 import type { ConferenceRow } from '../conferences/read-conference';
 import type { WrittenFile } from '../register/write-lists';

@@ -21,6 +21,8 @@ import { ensureCode, familiesWithWithdrawnRights, type CodeOwner } from './codes
 
 /** Somebody who gets a letter: a family, or one of its adults where nothing is common to it. */
 interface Addressee extends CodeOwner {
+	/** The family's id, also on the letter of one of its adults. */
+	readonly family: string;
 	readonly adult: string;
 	readonly children: Letter['children'];
 	readonly readsEmail: boolean;
@@ -78,7 +80,9 @@ async function addressees(tx: Transaction, conferenceId: string): Promise<Addres
 			const isTold = (row: typeof adult.$inferSelect) => reachedBy(row) === 'email';
 			if (!apart.has(id)) {
 				const readsEmail = adults.some(isTold);
-				return [{ kind: 'family', id, adult: '', children: own.map(childOf), readsEmail }];
+				return [
+					{ kind: 'family', id, family: id, adult: '', children: own.map(childOf), readsEmail },
+				];
 			}
 			return Promise.all(
 				adults.map(async (row): Promise<Addressee> => {
@@ -87,6 +91,7 @@ async function addressees(tx: Transaction, conferenceId: string): Promise<Addres
 					return {
 						kind: 'adult',
 						id: row.id,
+						family: id,
 						adult: fullName(row),
 						children: seen.map(childOf),
 						readsEmail: isTold(row),

@@ -53,6 +53,8 @@
 		return m.caller_move_with({ time, teacher: entry?.desk ?? '', otherTime });
 	}
 
+	const firstSlot = ({ slots }: ShownAppointment): string => slots[0]!;
+
 	async function take(appointment: ShownAppointment, move: Move) {
 		if (await visit.move(appointment, move)) moving = '';
 	}
@@ -143,7 +145,7 @@
 						{m.caller_cancel()}
 						<kbd class="kbd kbd-xs" aria-hidden="true">C</kbd>
 					</button>
-					<a class="btn btn-ghost btn-sm" href={seatHref(appointment.slots[0]!, entry.date)}>
+					<a class="btn btn-ghost btn-sm" href={seatHref(firstSlot(appointment), entry.date)}>
 						{m.caller_on_floor()}
 					</a>
 				</span>

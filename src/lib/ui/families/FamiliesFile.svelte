@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { onMount } from 'svelte';
-	import { familyColumns, type FamilyColumn } from '$lib/operations/families';
+	import { familyColumns, type FamilyColumn } from '$lib/core/register/family-columns';
 	import { m } from '$lib/paraglide/messages';
 	import { columnText } from '$lib/words/family-columns';
 	import { keptColumns, keepColumns } from './kept-columns';

@@ -1,4 +1,5 @@
-import type { FamiliesChoice, FamilyColumn, FamilySort } from '$lib/operations/families';
+import type { FamilyColumn } from '$lib/core/register/family-columns';
+import type { FamiliesChoice, FamilySort } from '$lib/operations/families';
 
 /** The part of an address that says which families are meant, and how they are sorted. */
 export function familiesQuery(

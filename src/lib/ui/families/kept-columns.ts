@@ -1,4 +1,4 @@
-import { familyColumns, type FamilyColumn } from '$lib/operations/families';
+import { familyColumns, type FamilyColumn } from '$lib/core/register/family-columns';
 
 const KEY = 'ten-chairs-family-columns';
 

@@ -14,10 +14,13 @@
 	const classes = $derived([
 		...new Set((letters ?? []).flatMap(({ children }) => children.map((one) => one.classLabel))),
 	]);
+	/** The family whose letter alone is wanted; `null`: all letters. */
+	const only = $derived(page.url.searchParams.get('family'));
 	let isByHand = $state(page.url.searchParams.get('only') === 'by-hand');
 	const shown = $derived(
 		(letters ?? []).filter(
-			({ children, readsEmail }) =>
+			({ family, children, readsEmail }) =>
+				(only === null || family === only) &&
 				(!chosen || children.some(({ classLabel }) => classLabel === chosen)) &&
 				!(isByHand && readsEmail),
 		),

@@ -1,5 +1,6 @@
 import { error } from '@sveltejs/kit';
-import { familiesChoice, familyColumns } from '$lib/operations/families';
+import { familyColumns } from '$lib/core/register/family-columns';
+import { familiesChoice } from '$lib/operations/families';
 import { m } from '$lib/paraglide/messages';
 import { conferenceAt } from '$lib/server/conferences/read-conference';
 import { writeFamilies } from '$lib/server/families/write-families';
