@@ -70,6 +70,9 @@ test('the office’s pages of a conference are accessible, in both themes, and a
 		'winter-conferences/families',
 		'winter-conferences/notices',
 		'winter-conferences/outbox',
+		'winter-conferences/to-answer',
+		'winter-conferences/happened',
+		'winter-conferences/sheets',
 	]) {
 		await page.goto(`${demo.origin}/office/${path}`);
 		await checkAccess(page);
@@ -92,6 +95,13 @@ test('the floor is accessible, in both themes, with its sheet and without', asyn
 	await page.keyboard.press('ArrowRight');
 	await page.keyboard.press('ArrowDown');
 	await expect(page.locator('.sheet')).toBeVisible();
+	await checkAccess(page);
+	await page.getByRole('link', { name: /, free/ }).first().click();
+	await expect(page.getByRole('searchbox', { name: 'Which family?' })).toBeVisible();
+	await checkAccess(page);
+	await page.getByLabel('Find a family or teacher (F2)').fill('gulzar');
+	await page.getByRole('option', { name: /Gulzar/ }).click();
+	await expect(page.getByRole('button', { name: /^Book these/ })).toBeVisible();
 	await checkAccess(page);
 });
 

@@ -18,6 +18,8 @@ import {
 } from '$lib/server/visits/enquiries';
 import { askGuest, withdrawGuest } from '$lib/server/visits/guests';
 import { holdVisit, offerSlots } from '$lib/server/visits/hold-visit';
+import { familySheet } from '$lib/server/visits/family-sheet';
+import { swapAppointments } from '$lib/server/visits/swap-appointments';
 import { undoVisitAct } from '$lib/server/visits/undo-visit';
 import { lengthenWish } from '$lib/server/visits/lengthen-wish';
 import { joinWaitingList, leaveWaitingList } from '$lib/server/visits/waiting-list';
@@ -464,6 +466,25 @@ const TABLE: Record<
 					alternatives: [{ slot: slots[0]!, wishes: [wish] }],
 				}),
 			),
+		status: 403,
+	},
+	'server swapAppointments': {
+		ask: ({ appointment }) =>
+			direct(
+				swapAppointments(app, bound, {
+					conferenceId: ids().conferenceId,
+					key: 'swap',
+					one: appointment,
+					other: appointment,
+				}),
+			),
+		status: 403,
+	},
+	'server familySheet': {
+		ask: () => {
+			const { conferenceId, familyId } = ids();
+			return direct(familySheet(app, bound, conferenceId, familyId));
+		},
 		status: 403,
 	},
 	'server doorOfAppointment': {

@@ -128,7 +128,7 @@ const ALLOWED: Record<string, readonly Role[]> = {
 	'/ask/office.find POST': office,
 	'/ask/seat.candidates POST': office,
 	'/ask/seat.swaps POST': office,
-	'/ask/floor.slots POST': office,
+	'/ask/floor.slots POST': [...office, 'front-door'],
 	'/ask/links.sending POST': organiser,
 	'/ask/people.find POST': office,
 	'/do/conference.create POST': organiser,
@@ -165,6 +165,7 @@ const ALLOWED: Record<string, readonly Role[]> = {
 	'/do/rooms.save POST': organiser,
 	'/office layout': office,
 	'/office/[address] layout': office,
+	'/office/[address]/floor layout': office,
 	'/office/people layout': office,
 	'/office page': office,
 	'/office/new page': organiser,
@@ -290,7 +291,9 @@ beforeAll(async () => {
 		(select id from notice where conference_id is not null limit 1) as notice,
 		(select adult_id from invitation where adult_id is not null and revoked_at is null limit 1) as adult,
 		(select appointment.id from appointment join desk on desk.id = desk_id
-			where desk.name = 'Oskar Lindqvist' and stands limit 1) as appointment`;
+			where desk.name = 'Oskar Lindqvist' and stands limit 1) as appointment,
+		(select slot.id from slot join desk on desk.id = desk_id
+			where desk.name = 'Oskar Lindqvist' and detached_at is null limit 1) as slot`;
 	Object.assign(ids, row);
 	await demo.sql`update place set link = 'https://video.example/door'
 		where id = (select place_id from appointment where id = ${ids.appointment!})`;
@@ -325,7 +328,9 @@ function addressOf(route: string): string {
 		.replace('[person]', ids.teachers!)
 		.replace('[digest]', 'a-picture')
 		.replace('[notice]', ids.notice!)
-		.replace('[name]', 'students.csv')
+		.replace('[name]', route.includes('/families/file/') ? 'families.csv' : 'students.csv')
+		.replace('[family]', ids.families!)
+		.replace('[slot]', ids.slot!)
 		.replace('[id]', ids[folder] ?? ids.conference!);
 }
 

@@ -103,6 +103,8 @@ describe('families of a conference', () => {
 		expect(await countToTell(app, school.organiser, school.conference)).toEqual({
 			invited: 2,
 			'not-booked': 2,
+			byTelephone: 0,
+			byLetter: 0,
 		});
 		expect(done(await tell('invited')).told).toBe(2);
 		expect(await tell('invited')).toEqual({ ok: false, reason: 'nobody' });

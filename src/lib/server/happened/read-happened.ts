@@ -51,6 +51,8 @@ const TOLD: readonly ActKind[] = [
 export interface HappenedOf {
 	readonly family?: string | undefined;
 	readonly desk?: string | undefined;
+	/** Who did it. */
+	readonly by?: string | undefined;
 	/** Only what is older than this act. */
 	readonly olderThan?: string | undefined;
 }
@@ -72,6 +74,7 @@ export async function readHappened(
 				eq(act.conferenceId, conferenceId),
 				inArray(act.kind, [...TOLD]),
 				await isAbout(db, conferenceId, wanted),
+				wanted.by === undefined ? undefined : eq(act.actorId, wanted.by),
 				// Ids rise with time.
 				wanted.olderThan === undefined ? undefined : lt(act.id, wanted.olderThan),
 			),
@@ -96,6 +99,32 @@ export async function readHappened(
 		happenings: read.map((one) => happeningOf(one, names, takingBack(one, now))),
 		older: rows.length > most ? page.at(-1)!.id : null,
 	};
+}
+
+/** Those of the school who did something that is told, by name. */
+export async function readDoers(
+	{ db }: Pick<App, 'db'>,
+	actor: Actor,
+	conferenceId: string,
+): Promise<{ readonly id: string; readonly name: string }[]> {
+	if (!may(actor, 'visit.see')) throw new ForbiddenError();
+	const rows = await db
+		.selectDistinct({ id: act.actorId, actorKind: act.actorKind })
+		.from(act)
+		.where(
+			and(
+				eq(act.conferenceId, conferenceId),
+				inArray(act.kind, [...TOLD]),
+				inArray(act.actorKind, ['organiser', 'helper', 'teacher']),
+			),
+		);
+	const ids = rows.flatMap(({ id }) => id ?? []);
+	const nothing = { states: [], wishes: [], slots: [] };
+	const names = await namesForHappened(db, conferenceId, { ...nothing, actors: ids });
+	return [...new Set(ids)]
+		.map((id) => ({ id, name: names.doer({ actorKind: 'organiser', actorId: id }).name }))
+		.filter(({ name }) => name !== '')
+		.sort((a, b) => a.name.localeCompare(b.name));
 }
 
 type ActRow = typeof act.$inferSelect;

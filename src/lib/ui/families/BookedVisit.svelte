@@ -6,6 +6,7 @@
 	import { modeOf } from '$lib/core/rules/places';
 	import { MINUTE } from '$lib/core/time/local-of';
 	import { m } from '$lib/paraglide/messages';
+	import type { Clock } from '../visits/clock';
 	import { localDateText, momentText, timeText } from '../parts/format/when';
 	import { bookedEntries } from '../visits/ribbon-entry';
 	import { visitAloud } from './aloud';
@@ -16,13 +17,12 @@
 	let {
 		view,
 		visit,
-		now,
+		clock,
 		seatHref,
 	}: {
 		view: FamilyProjection;
 		visit: OfficeVisit;
-		/** The school's time, in milliseconds. */
-		now: () => number;
+		clock: Clock;
 		/** Where a slot is on the floor. */
 		seatHref: (slot: string, date: string) => string;
 	} = $props();
@@ -42,7 +42,7 @@
 		view.appointments.find(({ id }) => id === picked) ?? view.appointments[0],
 	);
 	const moved = $derived(view.appointments.find(({ id }) => id === moving));
-	const moves = $derived(moved ? movesOf(view, moved, now()) : []);
+	const moves = $derived(moved ? movesOf(view, moved, clock.now()) : []);
 
 	function moveText({ to, also }: Move): string {
 		const time = momentText(to.slot.start * MINUTE, zone);

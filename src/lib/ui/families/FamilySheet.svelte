@@ -3,6 +3,7 @@
 	import { isChangeable } from '$lib/core/visits/as-of';
 	import type { FamilyProjection } from '$lib/core/visits/family-projection';
 	import { m } from '$lib/paraglide/messages';
+	import type { Clock } from '../visits/clock';
 	import { doneActs } from '../office/done-acts.svelte';
 	import { pressLetter } from '../parts/letters';
 	import { VisitPlans } from '../visits/visit-plans.svelte';
@@ -17,13 +18,12 @@
 	/** One family's visit as the office works on it while somebody is on the telephone. */
 	let {
 		view,
-		now,
+		clock,
 		seatHref,
 		reload,
 	}: {
 		view: FamilyProjection;
-		/** The school's time, in milliseconds. */
-		now: () => number;
+		clock: Clock;
 		seatHref: (slot: string, date: string) => string;
 		reload: () => Promise<void>;
 	} = $props();
@@ -81,7 +81,7 @@
 		});
 	});
 
-	const mayChange = $derived(view.appointments.some((entry) => isChangeable(entry, now())));
+	const mayChange = $derived(view.appointments.some((entry) => isChangeable(entry, clock.now())));
 
 	function pressed(event: KeyboardEvent) {
 		pressLetter(event, {
@@ -112,14 +112,14 @@
 	{/each}
 	{#if visit.act.problem}<p class="mb-2 text-error" role="alert">{visit.act.problem}</p>{/if}
 
-	<KeptForFamily {view} {visit} {now} />
+	<KeptForFamily {view} {visit} {clock} />
 
 	{#if view.appointments.length}
 		<h2 class="mb-2 text-title">{m.sheet_booked()}</h2>
 		{#if !mayChange && view.notBookable === null}
 			<p class="quiet mb-2 text-small">{m.sheet_office_may()}</p>
 		{/if}
-		<BookedVisit bind:this={booked} {view} {visit} {now} {seatHref} />
+		<BookedVisit bind:this={booked} {view} {visit} {clock} {seatHref} />
 	{/if}
 
 	{#if missing.length}

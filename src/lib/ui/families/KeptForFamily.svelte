@@ -2,19 +2,19 @@
 	import { onMount } from 'svelte';
 	import type { FamilyHold, FamilyProjection } from '$lib/core/visits/family-projection';
 	import { m } from '$lib/paraglide/messages';
+	import type { Clock } from '../visits/clock';
 	import { momentText } from '../parts/format/when';
 	import { wantedEntries } from '../visits/ribbon-entry';
 	import { visitAloud } from './aloud';
 	import type { OfficeVisit } from './office-visit.svelte';
 
 	/** What is kept for a family: while a caller thinks, because it was offered, or because it waits. */
-	let { view, visit, now }: { view: FamilyProjection; visit: OfficeVisit; now: () => number } =
-		$props();
+	let { view, visit, clock }: { view: FamilyProjection; visit: OfficeVisit; clock: Clock } = $props();
 
 	let moment = $state(0);
 	onMount(() => {
-		moment = now();
-		const timer = setInterval(() => (moment = now()), 1000);
+		moment = clock.now();
+		const timer = setInterval(() => (moment = clock.now()), 1000);
 		return () => clearInterval(timer);
 	});
 

@@ -17,6 +17,7 @@
 		picked,
 		desk,
 		isCompact,
+		now,
 		hrefOf,
 		closed,
 	}: {
@@ -27,6 +28,8 @@
 		/** The desk that somebody looked for. */
 		desk: string | null;
 		isCompact: boolean;
+		/** The school's time, in milliseconds; `null`: this is not today. */
+		now: number | null;
 		hrefOf: (slot: string) => string;
 		/** Where nothing is open. */
 		closed: string;
@@ -130,6 +133,20 @@
 		focused = slot;
 	}
 
+	/** Where the day is now, from 0 to 1; `null` before it begins and when it is over. */
+	const nowAt = $derived.by(() => {
+		const first = axis.parts[0];
+		const last = axis.parts.at(-1);
+		if (now === null || !first || !last || now < first.start || now > last.end) return null;
+		return axis.at(now);
+	});
+	// A long day is scrolled to where it is.
+	$effect(() => {
+		if (nowAt === null || !box) return;
+		const start = nowAt * (box.scrollWidth - box.clientWidth);
+		untrack(() => box?.scrollTo({ left: start * (document.dir === 'rtl' ? -1 : 1) }));
+	});
+
 	const way = $derived(
 		floor.way.flatMap((slot) => {
 			const place = placeOf(desks, slot);
@@ -178,6 +195,11 @@
 				/>
 			{/if}
 		{/each}
+		{#if nowAt !== null}
+			<div class="now" aria-hidden="true">
+				<span style:inset-inline-start="{nowAt * 100}%"></span>
+			</div>
+		{/if}
 		{#if way.length > 1}
 			<svg
 				class="way"
@@ -235,6 +257,17 @@
 	.time {
 		position: absolute;
 		inset-block-start: 0.25rem;
+	}
+	.now {
+		position: absolute;
+		inset-block: 0;
+		inset-inline: calc(var(--desk) + 1.25rem) 1rem;
+		pointer-events: none;
+	}
+	.now span {
+		position: absolute;
+		inset-block: 0;
+		border-inline-start: 2px solid var(--color-error);
 	}
 	.way {
 		position: absolute;

@@ -3,6 +3,7 @@
 	import { MINUTE } from '$lib/core/time/local-of';
 	import { seatCandidates, type SeatCandidate, type SeatDetail } from '$lib/operations/floor';
 	import { m } from '$lib/paraglide/messages';
+	import type { Clock } from '../visits/clock';
 	import { momentText } from '../parts/format/when';
 	import { askOrNull } from '../parts/saving/ask-server';
 	import { fitText } from './fit-text';
@@ -13,15 +14,18 @@
 		seat,
 		slots,
 		acts,
-		now,
+		clock,
 		zone,
+		familyHref,
 	}: {
 		seat: SeatDetail;
 		/** Ids of the open slot and those that were chosen with it. */
 		slots: readonly string[];
 		acts: SeatActs;
-		now: () => number;
+		clock: Clock;
 		zone: string;
+		/** Where a family's sheet is, with times that fit. */
+		familyHref: (family: string) => string;
 	} = $props();
 
 	/** A family chooses among so many at the most. */
@@ -31,21 +35,23 @@
 	/** For how many hours a seat is kept. */
 	const KEPT_FOR = [2, 24, 72];
 
-	const id = $props.id();
 	let what = $state<'book' | 'offer'>('book');
 	let hours = $state(24);
 	let text = $state('');
 	let found = $state.raw<readonly SeatCandidate[] | null>(null);
 	let field = $state<HTMLInputElement>();
-	let marked = $state(0);
+	let candidates = $state<HTMLUListElement>();
 
 	const list = $derived(found ?? seat.candidates);
-	const until = $derived(Math.min(now() + hours * 60 * MINUTE, seat.start));
+	const until = $derived(Math.min(clock.now() + hours * 60 * MINUTE, seat.start));
+	const first = $derived(list.find(({ why }) => why === null));
+	const buttons = () => [
+		...(candidates?.querySelectorAll<HTMLButtonElement>('button:enabled') ?? []),
+	];
 	const isTooMany = $derived(what === 'offer' && slots.length > MOST_OFFERED);
 
 	$effect(() => {
 		const typed = text.trim();
-		marked = 0;
 		if (typed.length < FEWEST_LETTERS) {
 			found = null;
 			return;
@@ -82,12 +88,22 @@
 		if (isDone) text = '';
 	}
 
-	function pressed(event: KeyboardEvent) {
-		if (event.key === 'ArrowDown') marked = Math.min(marked + 1, list.length - 1);
-		else if (event.key === 'ArrowUp') marked = Math.max(marked - 1, 0);
-		else if (event.key === 'Enter') void give(list[marked]);
+	/** Enter takes the first that fits; an arrow leads to the list. */
+	function typed(event: KeyboardEvent) {
+		if (event.key === 'Enter') void give(first);
+		else if (event.key === 'ArrowDown') buttons()[0]?.focus();
 		else return;
 		event.preventDefault();
+	}
+
+	function walked(event: KeyboardEvent) {
+		const steps: Record<string, number> = { ArrowDown: 1, ArrowUp: -1 };
+		const step = steps[event.key];
+		if (step === undefined) return;
+		event.preventDefault();
+		const all = buttons();
+		const next = all.indexOf(event.target as HTMLButtonElement) + step;
+		(next < 0 ? field : all[next])?.focus();
 	}
 </script>
 
@@ -132,26 +148,17 @@
 	autocomplete="off"
 	aria-label={m.seat_find()}
 	placeholder={m.seat_find()}
-	role="combobox"
-	aria-expanded="true"
-	aria-controls="{id}-list"
-	aria-activedescendant={list[marked] ? `${id}-${marked}` : undefined}
 	bind:value={text}
-	onkeydown={pressed}
+	onkeydown={typed}
 />
-<ul id="{id}-list" class="mb-4" role="listbox" aria-label={m.seat_find()}>
-	{#each list as candidate, index (candidate.wish)}
-		<li
-			id="{id}-{index}"
-			role="option"
-			aria-selected={index === marked}
-			aria-disabled={candidate.why !== null}
-		>
+<!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
+<ul bind:this={candidates} class="mb-4" aria-label={m.seat_find()} onkeydown={walked}>
+	{#each list as candidate (candidate.wish)}
+		<li class="border-t border-base-300">
 			<button
 				type="button"
-				tabindex="-1"
 				class="candidate"
-				class:marked={index === marked}
+				class:first={candidate === first}
 				disabled={acts.isBusy || candidate.why !== null || isTooMany}
 				onclick={() => give(candidate)}
 			>
@@ -162,11 +169,19 @@
 				</span>
 				{#if candidate.why}<span class="block text-small">{fitText(candidate.why)}</span>{/if}
 			</button>
+			{#if candidate.why}
+				<a class="link ps-2 text-small" href={familyHref(candidate.family)}
+					>{m.seat_other_times()}</a
+				>
+			{/if}
 		</li>
 	{:else}
 		<li class="quiet text-small">{text.trim() ? m.seat_nobody_found() : m.seat_nobody()}</li>
 	{/each}
 </ul>
+<p class="sr-only" role="status">
+	{found === null ? '' : m.find_results({ count: found.length })}
+</p>
 
 <style>
 	.candidate {
@@ -174,15 +189,14 @@
 		inline-size: 100%;
 		padding: 0.25rem 0.5rem;
 		text-align: start;
-		border-block-start: 1px solid var(--color-base-300);
 		cursor: pointer;
 	}
 	.candidate:disabled {
 		cursor: default;
 		opacity: 0.7;
 	}
-	.marked {
+	/* The one that Enter takes while a name is typed. */
+	.first {
 		background: var(--color-base-100);
-		outline: 1px solid var(--color-base-content);
 	}
 </style>

@@ -1,11 +1,14 @@
 <script lang="ts">
+	import { goto } from '$app/navigation';
 	import { tick, untrack } from 'svelte';
+	import X from '@lucide/svelte/icons/x';
 	import type { SeatDetail } from '$lib/operations/floor';
 	import { m } from '$lib/paraglide/messages';
+	import type { Clock } from '../visits/clock';
 	import { substituteWords } from '$lib/words/substitute-words';
 	import { doneActs } from '../office/done-acts.svelte';
 	import { localDateText, momentText, timeText } from '../parts/format/when';
-	import { pressLetter } from '../parts/letters';
+	import { isTyping, pressLetter } from '../parts/letters';
 	import { floorState } from './floor-state.svelte';
 	import GiveSeat from './GiveSeat.svelte';
 	import SeatedActs from './SeatedActs.svelte';
@@ -17,7 +20,7 @@
 	let {
 		seat,
 		conference,
-		now,
+		clock,
 		maySetUp,
 		mayAnswer,
 		base,
@@ -25,8 +28,7 @@
 	}: {
 		seat: SeatDetail;
 		conference: { readonly id: string; readonly timeZone: string };
-		/** The school's time, in milliseconds. */
-		now: () => number;
+		clock: Clock;
 		/** May add a slot. */
 		maySetUp: boolean;
 		/** May accept and decline what families ask for. */
@@ -57,6 +59,16 @@
 		});
 	});
 
+	const closed = $derived(`${base}/floor?date=${seat.date}`);
+
+	async function pressed(event: KeyboardEvent) {
+		if (event.key !== 'Escape' || isTyping(event)) return pressLetter(event, floor.letters);
+		event.preventDefault();
+		const { slot } = seat;
+		await goto(closed, { noScroll: true, keepFocus: true });
+		document.getElementById(`slot-${slot}`)?.focus();
+	}
+
 	const slots = $derived([...new Set([seat.slot, ...floor.chosen])]);
 	const waiting = $derived(seat.candidates.filter(({ waitsSince }) => waitsSince !== null));
 
@@ -82,11 +94,16 @@
 </script>
 
 <!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
-<aside
-	class="sheet"
-	aria-label={m.seat_sheet()}
-	onkeydown={(event) => pressLetter(event, floor.letters)}
->
+<aside class="sheet" aria-label={m.seat_sheet()} onkeydown={pressed}>
+	<a
+		class="btn btn-ghost btn-sm btn-square float-end"
+		href={closed}
+		aria-label={m.seat_close()}
+		title={m.seat_close()}
+		data-sveltekit-noscroll
+	>
+		<X size={18} aria-hidden="true" />
+	</a>
 	<p class="font-display text-[2.75rem] leading-none font-semibold" aria-live="polite">
 		{timeText(seat.start, zone)}
 		<span class="sr-only">{seatText(seat.state)}</span>
@@ -106,7 +123,7 @@
 				seated={entry}
 				{view}
 				{acts}
-				{now}
+				{clock}
 				{base}
 				{mayAnswer}
 				{reload}
@@ -126,7 +143,15 @@
 	{/each}
 
 	{#if seat.state === 'free'}
-		<GiveSeat bind:this={give} {seat} {slots} {acts} {now} {zone} />
+		<GiveSeat
+			bind:this={give}
+			{seat}
+			{slots}
+			{acts}
+			{clock}
+			{zone}
+			familyHref={(family) => `${base}/families/${family}`}
+		/>
 	{:else if seat.seated.length === 0}
 		<h2 class="mb-2 text-title">{seatText(seat.state)}</h2>
 	{/if}

@@ -6,6 +6,7 @@
 	import { MINUTE } from '$lib/core/time/local-of';
 	import { seatSwaps, type Seated } from '$lib/operations/floor';
 	import { m } from '$lib/paraglide/messages';
+	import type { Clock } from '../visits/clock';
 	import { placeWords } from '$lib/words/place-words';
 	import { doneActs } from '../office/done-acts.svelte';
 	import { OfficeVisit } from '../families/office-visit.svelte';
@@ -23,7 +24,7 @@
 		seated,
 		view,
 		acts,
-		now,
+		clock,
 		base,
 		mayAnswer,
 		reload,
@@ -32,7 +33,7 @@
 		/** The family's visit, by the office's rights. */
 		view: FamilyProjection;
 		acts: SeatActs;
-		now: () => number;
+		clock: Clock;
 		base: string;
 		mayAnswer: boolean;
 		reload: () => Promise<void>;
@@ -74,7 +75,7 @@
 	/** Lights up where this appointment can go. */
 	export function beginMove(): void {
 		if (!own) return;
-		const moves = movesOf(view, own, now());
+		const moves = movesOf(view, own, clock.now());
 		light(
 			'move',
 			moves.map((one): [string, Lit] => [

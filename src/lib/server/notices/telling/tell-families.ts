@@ -1,5 +1,5 @@
 import { and, asc, eq, inArray, isNull, notExists, sql } from 'drizzle-orm';
-import { reachedBy } from '../../../core/notices/reached-by';
+import { reachedBy, type ReachedBy } from '../../../core/notices/reached-by';
 import { may, type Actor } from '../../../core/permissions/may';
 import { EVERYBODY, type FamiliesChoice } from '../../../operations/families';
 import { familiesTell } from '../../../operations/notices';
@@ -35,27 +35,48 @@ interface Among {
 	readonly now: number;
 }
 
-/** How many adults among some families would be told. */
+/** How many adults among some families a message would reach, and whom of those who have not booked it would not. */
+export interface ToTell extends Readonly<Record<What, number>> {
+	readonly byTelephone: number;
+	readonly byLetter: number;
+}
+
+/** Counts by channel who would be told. */
 export async function countToTell(
 	{ db, clock }: Pick<App, 'db' | 'clock'>,
 	actor: Actor,
 	conferenceId: string,
 	choice: FamiliesChoice = EVERYBODY,
-): Promise<Readonly<Record<What, number>>> {
+): Promise<ToTell> {
 	if (!may(actor, 'links.see')) throw new ForbiddenError();
 	const among = { conferenceId, choice, now: clock.now() };
 	const [invited, notBooked] = await Promise.all([
-		toTell(db, among, 'invited'),
-		toTell(db, among, 'not-booked'),
+		leftOut(db, among, 'invited'),
+		leftOut(db, among, 'not-booked'),
 	]);
-	return { invited: invited.length, 'not-booked': notBooked.length };
+	const by = (adults: typeof invited, channel: ReachedBy) =>
+		adults.filter((one) => one.channel === channel).length;
+	return {
+		invited: by(invited, 'email'),
+		'not-booked': by(notBooked, 'email'),
+		byTelephone: by(notBooked, 'telephone'),
+		byLetter: by(notBooked, 'letter'),
+	};
 }
 
 /**
  * Adults of families that are concerned: of those who were never invited, or of families in which nothing is booked.
  * One in two families is told for each. Whom no e-mail reaches is told by hand.
  */
-async function toTell(db: Reader, { conferenceId, choice, now }: Among, what: What) {
+async function toTell(db: Reader, among: Among, what: What) {
+	const adults = await leftOut(db, among, what);
+	return adults
+		.filter(({ channel }) => channel === 'email')
+		.map(({ familyId, adultId }) => ({ familyId, adultId }));
+}
+
+/** The same with those whom no e-mail reaches, and how each is reached. */
+async function leftOut(db: Reader, { conferenceId, choice, now }: Among, what: What) {
 	const isLeftOut =
 		what === 'invited'
 			? notExists(
@@ -97,7 +118,9 @@ async function toTell(db: Reader, { conferenceId, choice, now }: Among, what: Wh
 			),
 		)
 		.orderBy(asc(family.id), asc(adult.id));
-	return rows
-		.filter((row) => reachedBy(row.adult) === 'email')
-		.map((row) => ({ familyId: row.familyId, adultId: row.adult.id }));
+	return rows.map((row) => ({
+		familyId: row.familyId,
+		adultId: row.adult.id,
+		channel: reachedBy(row.adult),
+	}));
 }

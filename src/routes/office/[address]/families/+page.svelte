@@ -83,6 +83,15 @@
 					{/if}
 				{/each}
 			</div>
+			{#if data.toTell.byTelephone + data.toTell.byLetter > 0}
+				<p class="mt-2 text-small">
+					{m.families_by_hand({
+						telephone: data.toTell.byTelephone,
+						letter: data.toTell.byLetter,
+					})}
+					<a class="link" href="{base}/by-hand">{m.by_hand_title()}</a>
+				</p>
+			{/if}
 		</section>
 	{/if}
 	<FamilyTable

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { page } from '$app/state';
 	import { onMount, untrack } from 'svelte';
+	import { localOf } from '$lib/core/time/local-of';
 	import { seatStateNames } from '$lib/core/snapshot/seat-state';
 	import { floorSlots, type FloorSlot } from '$lib/operations/floor';
 	import { m } from '$lib/paraglide/messages';
@@ -9,6 +10,7 @@
 	import { countSeats, withNews } from '$lib/ui/floor/floor-view';
 	import { seatText } from '$lib/ui/floor/seat-text';
 	import { doneActs } from '$lib/ui/office/done-acts.svelte';
+	import { schoolClock } from '$lib/ui/office/school-clock';
 	import DoneBar from '$lib/ui/office/DoneBar.svelte';
 	import Seat from '$lib/ui/parts/chairs/Seat.svelte';
 	import { localDateText } from '$lib/ui/parts/format/when';
@@ -27,8 +29,15 @@
 	const picked = $derived(page.params['slot'] ?? null);
 	const search = $derived(data.floor.date ? `?date=${data.floor.date}` : '');
 	let isCompact = $state(false);
+	const clock = schoolClock(() => data.now);
+	/** How often the line of the present moves on; milliseconds. */
+	const TICK = 30_000;
+	let moment = $state(untrack(() => data.now));
+	const isToday = $derived(localOf(moment, data.conference.timeZone).date === data.floor.date);
 	onMount(() => {
 		isCompact = localStorage.getItem(COMPACT) === 'yes';
+		const timer = setInterval(() => (moment = clock.now()), TICK);
+		return () => clearInterval(timer);
 	});
 
 	let news = $state.raw<{ readonly since: object; readonly slots: ReadonlyMap<string, FloorSlot> }>(
@@ -119,6 +128,7 @@
 				{picked}
 				desk={data.desk}
 				{isCompact}
+				now={isToday ? moment : null}
 				hrefOf={(slot) => `${base}/${slot}${search}`}
 				closed="{base}{search}"
 			/>

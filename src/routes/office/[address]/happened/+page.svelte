@@ -36,6 +36,17 @@
 				{/each}
 			</select>
 		</label>
+		<label class="text-small">
+			{m.happened_by()}
+			<select
+				class="select select-sm"
+				value={data.by}
+				onchange={({ currentTarget }) => goto(hrefWith('by', currentTarget.value))}
+			>
+				<option value="">{m.happened_anybody()}</option>
+				{#each data.doers as { id, name } (id)}<option value={id}>{name}</option>{/each}
+			</select>
+		</label>
 		{#if data.family}
 			<span>
 				{m.happened_of({ family: data.family.label })}

@@ -21,7 +21,7 @@
 	const base = $derived(`/office/${data.conference.address}`);
 	const view = $derived(data.sheet.view);
 	const zone = $derived(data.conference.timeZone);
-	const now = schoolClock(() => data.now);
+	const clock = schoolClock(() => data.now);
 	const reload = readAgain('ten-chairs:sheet');
 	$effect(() => done.follow(reload));
 
@@ -67,7 +67,7 @@
 			<FamilySheet
 				bind:this={sheet}
 				{view}
-				{now}
+				{clock}
 				{reload}
 				seatHref={(slot, date) => `${base}/floor/${slot}?date=${date}`}
 			/>

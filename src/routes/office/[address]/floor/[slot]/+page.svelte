@@ -5,7 +5,7 @@
 
 	let { data } = $props();
 
-	const now = schoolClock(() => data.now);
+	const clock = schoolClock(() => data.now);
 	const reload = readAgain('ten-chairs:seat');
 	const base = $derived(`/office/${data.conference.address}`);
 </script>
@@ -14,7 +14,7 @@
 	<SeatSheet
 		seat={data.seat}
 		conference={data.conference}
-		{now}
+		{clock}
 		{base}
 		maySetUp={data.maySetUp}
 		mayAnswer={data.mayAnswer}
