@@ -96,10 +96,13 @@ test('the floor is accessible, in both themes, with its sheet and without', asyn
 	await page.keyboard.press('ArrowDown');
 	await expect(page.locator('.sheet')).toBeVisible();
 	await checkAccess(page);
-	await page.getByRole('link', { name: /, free/ }).first().click();
+	await page
+		.getByRole('link', { name: /, free/ })
+		.first()
+		.click();
 	await expect(page.getByRole('searchbox', { name: 'Which family?' })).toBeVisible();
 	await checkAccess(page);
-	await page.getByLabel('Find a family or teacher (F2)').fill('gulzar');
+	await page.getByLabel('Find anybody (F2)').fill('gulzar');
 	await page.getByRole('option', { name: /Gulzar/ }).click();
 	await expect(page.getByRole('button', { name: /^Book these/ })).toBeVisible();
 	await checkAccess(page);

@@ -48,7 +48,7 @@ test('a caller’s visit is booked, moved, cancelled and taken back by the keybo
 	await press('Enter');
 	await expect(page.getByText('Moved.')).toBeVisible();
 	await press('c');
-	await expect(page.getByText(/cancelled/i).first()).toBeVisible();
+	await expect(page.getByText('Cancelled. The time is free for another family.')).toBeVisible();
 	await expect(lines).not.toHaveCount(before);
 	await page.keyboard.press('Control+z');
 	await expect(page.getByText('Undone. Everything is as it was.').first()).toBeVisible();

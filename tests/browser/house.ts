@@ -233,7 +233,9 @@ export async function phone(browser: Browser, link: string): Promise<Page> {
 
 /** The link of a family's first adult, as the office would copy it. */
 export async function linkOf(page: Page, demo: SeededHouse, adult: string): Promise<string> {
-	await page.goto(`${demo.origin}/office/winter-conferences/families`);
+	await page.goto(
+		`${demo.origin}/office/winter-conferences/families?find=${encodeURIComponent(adult)}`,
+	);
 	const button = page.getByRole('button', { name: `Copy the private link of ${adult}` });
 	const [answer] = await Promise.all([
 		page.waitForResponse((response) => response.url().endsWith('/ask/adult.link')),

@@ -61,7 +61,8 @@ test('messages go out, stand in the outbox with their links covered, and can be 
 		await lost.goto(/https?:\S+\/i\/\w+/.exec(found!.text)![0]);
 		await expect(lost.getByRole('button', { name: /^See / })).toBeVisible();
 		await office.goto(`${demo.origin}/office/winter-conferences/to-answer`);
-		await expect(office.getByText('Nothing waits for an answer.')).toBeVisible();
+		await expect(office.getByRole('heading', { name: 'To answer' })).toBeVisible();
+		await expect(office.getByRole('heading', { name: 'Lost link' })).toHaveCount(0);
 		for (const page of [family, guest, lost]) await page.context().close();
 		await office.goto('about:blank');
 	} finally {

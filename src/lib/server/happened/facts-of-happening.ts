@@ -1,16 +1,6 @@
 import { z } from 'zod';
+import { seatStates, type SeatBlock } from '../seats/block-state';
 import { appointmentStates } from '../visits/appointment-state';
-
-/** Seats as an act on them left them. */
-export const seatStates = z.array(
-	z.object({
-		slot: z.string(),
-		desk: z.string(),
-		start: z.number(),
-		reason: z.string().nullable(),
-	}),
-);
-export type SeatBlock = z.infer<typeof seatStates>[number];
 
 const keeps = z.array(z.object({ slot: z.string(), wishes: z.array(z.string()) }));
 const onWish = z.object({ wish: z.string() });

@@ -9,8 +9,7 @@ import { isLostRace } from '../foundation/database/errors';
 import { uuids } from '../foundation/database/params';
 import { act, claim, hold, slot } from '../foundation/database/schema';
 import { performs, type Asked } from '../foundation/runner/perform';
-import { seatStates, type SeatBlock } from '../happened/facts-of-happening';
-import { blocksOf, lockedBlocks } from './block-state';
+import { blocksOf, lockedBlocks, seatStates, type SeatBlock } from './block-state';
 
 const UNDOABLE: ReadonlySet<string> = kindsUndoneBy('seats.undo', changesOfSeats);
 

@@ -1,7 +1,18 @@
+import { z } from 'zod';
 import { and, eq, inArray, isNull } from 'drizzle-orm';
 import type { Reader } from '../foundation/database/connect';
 import { desk, slot } from '../foundation/database/schema';
-import type { SeatBlock } from '../happened/facts-of-happening';
+
+/** Seats as an act on them left them. */
+export const seatStates = z.array(
+	z.object({
+		slot: z.string(),
+		desk: z.string(),
+		start: z.number(),
+		reason: z.string().nullable(),
+	}),
+);
+export type SeatBlock = z.infer<typeof seatStates>[number];
 
 /** How some slots are blocked, by id; those that are no part of any sitting are left out. */
 export async function blocksOf(db: Reader, slots: readonly string[]): Promise<SeatBlock[]> {

@@ -125,7 +125,7 @@ export class SeatActs {
 		});
 		if (!outcome) return false;
 		if (outcome.ok)
-			return this.#did(accept ? m.seat_accepted() : m.seat_declined(), outcome.act ?? null);
+			return this.#did(accept ? m.seat_accepted() : m.seat_declined(), outcome.act);
 		return this.#refusedBy(undefined);
 	}
 
