@@ -10,7 +10,7 @@ test('readiness finds five things in the demo, each set aside with a word and pu
 }) => {
 	await signIn(office, demo);
 	await expect(office.getByRole('link', { name: /Winter Conferences/ })).toContainText(
-		'2 things to look at',
+		'3 things wait for your answer',
 	);
 	await office.goto(`${demo.origin}${AT}/readiness`);
 	const station = office.getByRole('link', { name: /^Readiness/ });

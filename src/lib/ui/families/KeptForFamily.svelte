@@ -9,7 +9,8 @@
 	import type { OfficeVisit } from './office-visit.svelte';
 
 	/** What is kept for a family: while a caller thinks, because it was offered, or because it waits. */
-	let { view, visit, clock }: { view: FamilyProjection; visit: OfficeVisit; clock: Clock } = $props();
+	let { view, visit, clock }: { view: FamilyProjection; visit: OfficeVisit; clock: Clock } =
+		$props();
 
 	let moment = $state(0);
 	onMount(() => {

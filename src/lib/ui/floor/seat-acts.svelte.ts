@@ -124,8 +124,7 @@ export class SeatActs {
 			key: `answer ${appointment} ${accept ? 'yes' : 'no'}`,
 		});
 		if (!outcome) return false;
-		if (outcome.ok)
-			return this.#did(accept ? m.seat_accepted() : m.seat_declined(), outcome.act);
+		if (outcome.ok) return this.#did(accept ? m.seat_accepted() : m.seat_declined(), outcome.act);
 		return this.#refusedBy(undefined);
 	}
 

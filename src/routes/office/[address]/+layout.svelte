@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { afterNavigate, invalidate } from '$app/navigation';
+	import { afterNavigate } from '$app/navigation';
 	import { navigating, page } from '$app/state';
 	import { untrack } from 'svelte';
 	import { isGrave } from '$lib/core/readiness/finding';
@@ -9,6 +9,7 @@
 	import { keepDoneActs } from '$lib/ui/office/done-acts.svelte';
 	import OfficeFind from '$lib/ui/office/OfficeFind.svelte';
 	import OfficeHouse from '$lib/ui/office/OfficeHouse.svelte';
+	import { readAgain } from '$lib/ui/parts/live/read-again';
 	import { followSeats } from '$lib/ui/parts/live/live-seats.svelte';
 	import { progressRead } from '$lib/operations/progress';
 	import { askOrNull } from '$lib/ui/parts/saving/ask-server';
@@ -16,6 +17,7 @@
 
 	let { data, children } = $props();
 	keepDoneActs();
+	const readProgress = readAgain('ten-chairs:progress');
 
 	/** Stations that are saved as they are typed: nothing may take them away when the network is gone. */
 	const TYPED = ['basics', 'desks'];
@@ -30,14 +32,13 @@
 	// What was typed a moment ago counts at the next station.
 	afterNavigate(({ from }) => {
 		const station = from?.route.id?.split('/')[3] ?? '';
-		if (TYPED.includes(station) && from?.url.pathname !== page.url.pathname)
-			void invalidate('ten-chairs:progress');
+		if (TYPED.includes(station) && from?.url.pathname !== page.url.pathname) void readProgress();
 	});
 	followSeats(`/live/${untrack(() => data.conference.id)}`, ({ version }) => {
 		if (version === now.conference.version) return;
 		// Reading again would call off a step to another station, which reads anyway.
 		if (navigating.to) return;
-		if (!TYPED.includes(here)) void invalidate('ten-chairs:progress');
+		if (!TYPED.includes(here)) void readProgress();
 		else
 			void askOrNull(progressRead, { conferenceId: now.conference.id }).then((read) => {
 				if (read) now = read;

@@ -1,17 +1,19 @@
 <script lang="ts">
-	import { invalidate, refreshAll } from '$app/navigation';
+	import { refreshAll } from '$app/navigation';
 	import { untrack } from 'svelte';
 	import { m } from '$lib/paraglide/messages';
 	import AnswerWithWords from '$lib/ui/floor/AnswerWithWords.svelte';
 	import { SeatActs } from '$lib/ui/floor/seat-acts.svelte';
 	import { doneActs } from '$lib/ui/office/done-acts.svelte';
 	import DoneBar from '$lib/ui/office/DoneBar.svelte';
+	import { readAgain } from '$lib/ui/parts/live/read-again';
 	import { listText, momentText } from '$lib/ui/parts/format/when';
 	import EnquiryCard from '$lib/ui/visits/EnquiryCard.svelte';
 
 	let { data } = $props();
 
 	const done = doneActs();
+	const readProgress = readAgain('ten-chairs:progress');
 	const base = $derived(`/office/${data.conference.address}`);
 	const zone = $derived(data.conference.timeZone);
 	const toAnswer = $derived(data.toAnswer);
@@ -21,7 +23,7 @@
 
 	async function answered() {
 		await refreshAll();
-		await invalidate('ten-chairs:progress');
+		await readProgress();
 	}
 
 	const elsewhere = $derived([
