@@ -144,7 +144,7 @@
 	$effect(() => {
 		if (nowAt === null || !box) return;
 		const start = nowAt * (box.scrollWidth - box.clientWidth);
-		untrack(() => box?.scrollTo({ left: start * (document.dir === 'rtl' ? -1 : 1) }));
+		box.scrollLeft = start * (document.dir === 'rtl' ? -1 : 1);
 	});
 
 	const way = $derived(

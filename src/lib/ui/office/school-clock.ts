@@ -7,14 +7,13 @@ import type { Clock } from '../visits/clock';
 export function schoolClock(readAt: () => number): Clock {
 	let school = readAt();
 	let here = performance.now();
-	return {
-		now() {
-			const read = readAt();
-			if (read !== school) {
-				school = read;
-				here = performance.now();
-			}
-			return school + performance.now() - here;
-		},
+	const now = (): number => {
+		const read = readAt();
+		if (read !== school) {
+			school = read;
+			here = performance.now();
+		}
+		return school + performance.now() - here;
 	};
+	return { now };
 }
