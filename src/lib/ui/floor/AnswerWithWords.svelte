@@ -4,7 +4,16 @@
 	import type { SeatActs } from './seat-acts.svelte';
 
 	/** Accepts or declines what a family asked for, with a word to it if somebody likes. */
-	let { appointment, acts }: { appointment: string; acts: SeatActs } = $props();
+	let {
+		appointment,
+		acts,
+		hasLetters = false,
+	}: {
+		appointment: string;
+		acts: SeatActs;
+		/** Letters press the buttons here. */
+		hasLetters?: boolean;
+	} = $props();
 
 	let words = $state('');
 
@@ -24,7 +33,8 @@
 		disabled={acts.isBusy}
 		onclick={() => answer(true)}
 	>
-		{m.day_accept()} <kbd class="kbd kbd-xs" aria-hidden="true">A</kbd>
+		{m.day_accept()}
+		{#if hasLetters}<kbd class="kbd kbd-xs" aria-hidden="true">A</kbd>{/if}
 	</button>
 	<button
 		type="button"
@@ -32,6 +42,7 @@
 		disabled={acts.isBusy}
 		onclick={() => answer(false)}
 	>
-		{m.day_decline()} <kbd class="kbd kbd-xs" aria-hidden="true">D</kbd>
+		{m.day_decline()}
+		{#if hasLetters}<kbd class="kbd kbd-xs" aria-hidden="true">D</kbd>{/if}
 	</button>
 </p>

@@ -139,7 +139,7 @@
 	{#if seated.standing === 'asked'}
 		<p class="font-bold">{m.seat_asked_of()}</p>
 		{#if mayAnswer}
-			<AnswerWithWords bind:this={answering} appointment={seated.appointment} {acts} />
+			<AnswerWithWords bind:this={answering} appointment={seated.appointment} {acts} hasLetters />
 		{/if}
 	{/if}
 	<SeatedNeeds {seated} />
