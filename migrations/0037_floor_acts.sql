@@ -1,5 +1,6 @@
 ALTER TABLE "appointment" ADD COLUMN "answer_words" text;--> statement-breakpoint
-ALTER TABLE "slot" ADD COLUMN "blocked_for" text;
+ALTER TABLE "slot" ADD COLUMN "blocked_for" text;--> statement-breakpoint
+CREATE INDEX "slot_blocked" ON "slot" USING btree ("desk_id") WHERE "slot"."blocked_at" is not null;
 --> statement-breakpoint
 ALTER TABLE slot ADD CONSTRAINT slot_blocked_for CHECK (blocked_for IS NULL OR blocked_at IS NOT NULL);
 --> statement-breakpoint

@@ -72,7 +72,6 @@ export const slotOf = (desk: string, start: number, more: Partial<Slot> = {}): S
 		places: [place],
 		date: typedDate(`2026-12-0${3 + Math.floor(start / 1440)}`),
 		seats: 1,
-		blocked: false,
 		start: at(start),
 		end: at(start + 10),
 		claimEnd: at(start + 12),

@@ -50,7 +50,6 @@ const slot = (id: string, start: number, more: Partial<Slot> = {}): Slot => ({
 	end: (start + 10) * M,
 	claimEnd: (start + 12) * M,
 	seats: 1,
-	blocked: false,
 	...more,
 });
 const claim = (thing: string, occupancy: string, from: number, to: number): Claim => ({
@@ -67,7 +66,18 @@ describe('a seat', () => {
 		['is booked', slot('s', 100), [claim('desk', 's', 100, 112)], 'booked'],
 		['is past', slot('s', 0), [], 'past'],
 		['stays booked when it is past', slot('s', 0), [claim('desk', 's', 0, 12)], 'booked'],
-		['is blocked by hand', slot('s', 100, { blocked: true }), [], 'blocked'],
+		[
+			'is blocked by hand',
+			slot('s', 100),
+			[{ ...claim('desk', 'desk', 100, 110), standing: 'busy' as const }],
+			'blocked',
+		],
+		[
+			'is free beside one that is blocked by hand, in its gap as well',
+			slot('s', 100),
+			[{ ...claim('desk', 'desk', 111, 121), standing: 'busy' as const }],
+			'free',
+		],
 		[
 			'is closed by its teacher elsewhere',
 			slot('s', 100),

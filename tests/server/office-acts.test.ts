@@ -219,7 +219,7 @@ describe('who could have a seat', () => {
 			slot: slots[4]!,
 			text: 'family 1',
 		});
-		expect(typed.map(({ label }) => label)).toEqual(['Family 1']);
+		expect(typed).toMatchObject([{ label: 'Family 1', adults: ['Adult 1'] }]);
 	});
 
 	it('sees for whom it is kept, and an offer of several seats is one family’s to choose from', async () => {

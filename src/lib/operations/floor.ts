@@ -80,8 +80,9 @@ export interface Floor {
 const candidate = z.object({
 	family: id,
 	label: z.string(),
-	/** Whom the meeting would be about. */
+	/** Whom the meeting would be about, and the adults of this household. */
 	student: z.string(),
+	adults: z.array(z.string()),
 	wish: id,
 	/** Since when it waits for a place at this desk; milliseconds. */
 	waitsSince: z.nullable(instant),

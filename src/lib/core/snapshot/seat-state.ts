@@ -14,7 +14,7 @@ export const claimsByThing = (claims: readonly Claim[]): ClaimsByThing =>
 
 /**
  * The state of a slot: whether one more family can sit down there. A slot whose teacher is taken by
- * another slot (at another desk, say) is blocked, as is one that its own desk overlaps with.
+ * another slot (at another desk, say) is blocked, as is one that its own desk overlaps with, or is busy in.
  */
 export function seatState(slot: Slot, desk: Desk, claims: ClaimsByThing, now: number): SeatState {
 	const taken = { start: slot.start, end: slot.claimEnd };
@@ -31,7 +31,7 @@ export function seatState(slot: Slot, desk: Desk, claims: ClaimsByThing, now: nu
 	const { all, any } = receiversOn(desk, slot.date);
 	const nobodyLeft =
 		any.length > 0 && any.every((person) => takenAt(person, slot, claims).length > 0);
-	return slot.blocked || [slot.desk, ...all].some(isTaken) || nobodyLeft ? 'blocked' : 'free';
+	return [slot.desk, ...all].some(isTaken) || nobodyLeft ? 'blocked' : 'free';
 }
 
 /** What a person has to do that lies in a slot's way; appointments in the slot itself as well. */

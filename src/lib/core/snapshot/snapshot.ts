@@ -104,7 +104,6 @@ export interface Slot {
 	/** End of the gap: until then desk and persons are taken. */
 	readonly claimEnd: Instant;
 	readonly seats: number;
-	readonly blocked: boolean;
 }
 
 /** Something is taken for a stretch of time; claims with one occupancy (a slot's id) may overlap. */
@@ -115,6 +114,6 @@ export interface Claim {
 	readonly occupancy: SlotId;
 	/** Which seat of the slot, from 1; of a desk's claim. */
 	readonly seat?: number;
-	/** `busy`: no appointment, something else that the person has to do. */
+	/** `busy`: no appointment, but something else that the person has to do, or a seat that is blocked. */
 	readonly standing: 'held' | 'asked' | 'booked' | 'busy';
 }

@@ -155,7 +155,6 @@ export const slotFrom = (row: typeof slot.$inferSelect, allowed?: readonly strin
 	end: row.endsAt,
 	claimEnd: row.claimEndsAt,
 	seats: row.seats,
-	blocked: row.blockedAt !== null,
 });
 
 /** The slot's own place first, then the others that its sitting allows. */

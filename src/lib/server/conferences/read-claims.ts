@@ -1,4 +1,4 @@
-import { and, eq, gt, sql } from 'drizzle-orm';
+import { and, eq, gt, sql, type SQL } from 'drizzle-orm';
 import { seatStates, type SeatState } from '../../core/snapshot/seat-state';
 import type { Claim } from '../../core/snapshot/snapshot';
 import type { Reader } from '../foundation/database/connect';
@@ -8,8 +8,19 @@ import { hold } from '../foundation/database/schema';
 import { loadSnapshot } from './load-snapshot';
 
 /**
- * What is taken of a conference's desks and people at `now`: by appointments, and by holds that have
- * not ended. What families do beside is their own business.
+ * Blocked slots of the desks that a condition (on `slot` and `desk`) picks, as something else that the desk has to
+ * do then; its own id is the occupancy, as nobody shares it.
+ */
+export const blocksAsClaims = (condition: SQL): SQL => sql`
+	select slot.desk_id as thing, slot.desk_id as occupancy, 'busy' as standing,
+		(extract(epoch from slot.starts_at) * 1000)::float8 as start,
+		(extract(epoch from slot.ends_at) * 1000)::float8 as end
+	from slot join desk on desk.id = slot.desk_id
+	where slot.blocked_at is not null and slot.detached_at is null and ${condition}`;
+
+/**
+ * What is taken of a conference's desks and people at `now`: by appointments, by holds that have not ended, and
+ * by whoever blocks a seat. What families do beside is their own business.
  */
 export function readClaims(db: Reader, conferenceId: string, now: number): Promise<Claim[]> {
 	return rowsOf(
@@ -23,7 +34,8 @@ export function readClaims(db: Reader, conferenceId: string, now: number): Promi
 		left join hold on hold.id = hold_id
 		where claim.kind in ('desk', 'person') and (
 			appointment.conference_id = ${conferenceId}
-			or (hold.conference_id = ${conferenceId} and until > ${instantParam(now)}))`,
+			or (hold.conference_id = ${conferenceId} and until > ${instantParam(now)}))
+		union all ${blocksAsClaims(sql`desk.conference_id = ${conferenceId}`)}`,
 	);
 }
 

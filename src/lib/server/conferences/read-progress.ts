@@ -57,8 +57,10 @@ export async function readProgress(
 			desksWithoutPlace: placeless.size,
 			seats: snapshot.slots.reduce((sum, { seats }) => sum + seats, 0),
 			// A desk is claimed once for each seat that is taken.
-			taken: claims.filter(({ thing, standing }) => deskIds.has(thing) && standing !== 'held')
-				.length,
+			taken: claims.filter(
+				({ thing, standing }) =>
+					deskIds.has(thing) && (standing === 'asked' || standing === 'booked'),
+			).length,
 			questions: snapshot.questions.length,
 			contradictions: contradictionsOf({
 				...snapshot.conference,

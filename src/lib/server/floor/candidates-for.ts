@@ -37,6 +37,10 @@ export async function candidatesFor(
 		sql<Omit<SeatCandidate, 'why'>>`
 		select family.id as family, coalesce(family.label, '') as label, wish.id as wish,
 			concat_ws(' ', student.given_name, student.family_name) as student,
+			array(select concat_ws(' ', given_name, family_name)
+				from family_adult join adult on adult.id = adult_id
+				where family_adult.family_id = family.id and adult.left_at is null
+				order by adult.id) as adults,
 			(extract(epoch from waiting.since) * 1000)::float8 as "waitsSince"
 		from wish
 		join wish_desk on wish_id = wish.id and desk_id = ${known.desk}

@@ -2,21 +2,16 @@ import { and, eq, inArray, isNull, lte, sql } from 'drizzle-orm';
 import { isSame } from '../../core/merge/is-same';
 import { kindsUndoneBy } from '../../operations/change';
 import * as changesOfSeats from '../../operations/seats';
-import { lockConference } from '../conferences/lock-conference';
 import type { Clock } from '../foundation/clock';
 import type { Transaction } from '../foundation/database/connect';
 import { isLostRace } from '../foundation/database/errors';
 import { uuids } from '../foundation/database/params';
 import { act, claim, hold, slot } from '../foundation/database/schema';
-import { performs, type Asked } from '../foundation/runner/perform';
+import { performs } from '../foundation/runner/perform';
 import { blocksOf, lockedBlocks, seatStates, type SeatBlock } from './block-state';
 
 const UNDOABLE: ReadonlySet<string> = kindsUndoneBy('seats.undo', changesOfSeats);
 
-/** As with all that changes the set-up: the conference first, then the slots. */
-const lock = async ({ tx, input }: Asked<{ readonly conferenceId: string }>) => {
-	await lockConference(tx, input.conferenceId);
-};
 const repeated = (after: unknown, act: string) => ({
 	slots: seatStates.parse(after).map((seat) => seat.slot),
 	act,
@@ -24,7 +19,6 @@ const repeated = (after: unknown, act: string) => ({
 
 /** Blocks seats for everybody; those that somebody has or holds stay as they are. */
 export const blockSeats = performs(changesOfSeats.seatsBlock).by({
-	lock,
 	repeated,
 	async work({ tx, clock, act, input: { conferenceId, slots, reason } }) {
 		const known = await lockedBlocks(tx, conferenceId, slots);
@@ -40,7 +34,6 @@ export const blockSeats = performs(changesOfSeats.seatsBlock).by({
 
 /** Opens blocked seats again. */
 export const unblockSeats = performs(changesOfSeats.seatsUnblock).by({
-	lock,
 	repeated,
 	async work({ tx, clock, act, input: { conferenceId, slots } }) {
 		const known = await lockedBlocks(tx, conferenceId, slots);
@@ -59,7 +52,6 @@ export const undoSeats = performs(changesOfSeats.seatsUndo).by({
 		if (!row?.conferenceId || !UNDOABLE.has(row.kind)) return { refused: { reason: 'unknown' } };
 		if (row.undoneBy !== null) return { refused: { reason: 'undone-before' } };
 		const { conferenceId } = row;
-		await lockConference(tx, conferenceId);
 		const before = seatStates.parse(row.before);
 		const after = seatStates.parse(row.after);
 		const ids = after.map((seat) => seat.slot);

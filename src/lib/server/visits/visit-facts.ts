@@ -8,6 +8,7 @@ import type { Actor } from '../../core/permissions/may';
 import { deskDayCounts, deskDayLimit, type Counted } from '../../core/rules/limits';
 import { localOf, type LocalDate } from '../../core/time/local-of';
 import type { StayingAppointment, VisitFacts } from '../../core/visits/settle-visit';
+import { blocksAsClaims } from '../conferences/read-claims';
 import { rowsOf } from '../foundation/database/rows-of';
 import type { Reader } from '../foundation/database/connect';
 import { appointment, appointmentStudent } from '../foundation/database/schema';
@@ -132,16 +133,18 @@ async function claimsOn(
 	const rows = await rowsOf(
 		db,
 		sql<Claim & { seat: number | null }>`
-		select thing, occupancy, seat, (extract(epoch from claim.starts_at) * 1000)::float8 as start,
-			(extract(epoch from claim.ends_at) * 1000)::float8 as end,
-			coalesce(standing, 'held') as standing
+		select thing, occupancy, coalesce(standing, 'held') as standing,
+			(extract(epoch from claim.starts_at) * 1000)::float8 as start,
+			(extract(epoch from claim.ends_at) * 1000)::float8 as end, seat
 		from claim
 		left join hold on hold.id = hold_id
 		left join appointment on appointment.id = appointment_id
 		where thing = any(${uuids(things)})
 			and (appointment_id is null or appointment_id <> all(${uuids(givenUp)}))
 			and (hold_id is null or
-				(until > ${instantParam(now)} and hold_id <> all(${uuids(usedHolds)})))`,
+				(until > ${instantParam(now)} and hold_id <> all(${uuids(usedHolds)})))
+		union all select blocks.*, null
+		from (${blocksAsClaims(sql`slot.desk_id = any(${uuids(things)})`)}) as blocks`,
 	);
 	return rows.map(({ seat, ...claim }) => (seat === null ? claim : { ...claim, seat }));
 }

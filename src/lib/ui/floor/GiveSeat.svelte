@@ -4,7 +4,7 @@
 	import { seatCandidates, type SeatCandidate, type SeatDetail } from '$lib/operations/floor';
 	import { m } from '$lib/paraglide/messages';
 	import type { Clock } from '../visits/clock';
-	import { momentText } from '../parts/format/when';
+	import { listText, momentText } from '../parts/format/when';
 	import { askOrNull } from '../parts/saving/ask-server';
 	import { fitText } from './fit-text';
 	import type { SeatActs } from './seat-acts.svelte';
@@ -164,7 +164,7 @@
 			>
 				<span class="block font-bold">{candidate.label}</span>
 				<span class="quiet block text-small">
-					{candidate.student}
+					{candidate.student}, {listText(candidate.adults)}
 					{#if candidate.waitsSince !== null}· {m.seat_waits()}{/if}
 				</span>
 				{#if candidate.why}<span class="block text-small">{fitText(candidate.why)}</span>{/if}

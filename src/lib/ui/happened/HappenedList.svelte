@@ -7,6 +7,7 @@
 	import { doneActs } from '../office/done-acts.svelte';
 	import { dateText, timeText } from '../parts/format/when';
 	import { ActOnce } from '../parts/saving/act-once.svelte';
+	import { undoRefusedText } from '../parts/saving/undo-refused-text';
 	import { happenedText } from './happened-text';
 
 	/** What happened, the newest first, by day; what can be taken back has a button, the rest says why not. */
@@ -26,14 +27,14 @@
 	const done = doneActs();
 	const act = new ActOnce({ after: () => reload() });
 	/** What could not be taken back after all, by its id. */
-	let refused = $state.raw('');
+	let refused = $state.raw<{ readonly id: string; readonly text: string } | null>(null);
 
 	const days = $derived([...groupBy(happenings, ({ at }) => dateText(at, zone))]);
 
 	async function takeBack({ id, kind }: Happening) {
 		const undo = kind.startsWith('seats.') ? seatsUndo : visitUndo;
 		const outcome = await act.perform(undo, { act: id });
-		refused = outcome?.ok === false ? id : '';
+		refused = outcome?.ok === false ? { id, text: undoRefusedText(outcome.reason) } : null;
 		if (outcome?.ok) done.did(m.undo_done(), outcome.act, undo);
 	}
 </script>
@@ -64,8 +65,8 @@
 					{:else if happening.takingBack === 'undone'}
 						<span class="quiet">{m.happened_was_undone()}</span>
 					{/if}
-					{#if refused === happening.id}
-						<span class="text-error" role="alert">{m.undo_taken()}</span>
+					{#if refused?.id === happening.id}
+						<span class="text-error" role="alert">{refused.text}</span>
 					{/if}
 				</span>
 			</li>

@@ -1,10 +1,10 @@
 import { getContext, setContext } from 'svelte';
-import type { RefusalOf } from '$lib/operations/change';
 import type { seatsUndo } from '$lib/operations/seats';
 import { visitUndo } from '$lib/operations/visits';
 import { m } from '$lib/paraglide/messages';
 import { failureText } from '../parts/saving/failure-text';
 import { perform } from '../parts/saving/ask-server';
+import { undoRefusedText } from '../parts/saving/undo-refused-text';
 
 /** Something that was done, and the act by which it is known. */
 interface DoneAct {
@@ -12,22 +12,6 @@ interface DoneAct {
 	/** `null`: it cannot be taken back, or nothing had to be changed. */
 	readonly act: string | null;
 	readonly undo: typeof visitUndo | typeof seatsUndo;
-}
-
-type Refused = RefusalOf<typeof visitUndo>['reason'] | RefusalOf<typeof seatsUndo>['reason'];
-
-function refusedText(reason: Refused): string {
-	switch (reason) {
-		case 'taken':
-		case 'not-allowed':
-			return m.undo_taken();
-		case 'too-late':
-			return m.undo_late();
-		case 'unknown':
-		case 'undone-before':
-		case 'newer':
-			return m.undo_newer();
-	}
 }
 
 /** What somebody in the office did since the page was opened, the last one first to be taken back. */
@@ -64,7 +48,7 @@ export class DoneActs {
 			const outcome = await perform(last.undo, { act: last.act });
 			this.#done = this.#done.slice(0, -1);
 			if (outcome.ok) this.said = m.undo_done();
-			else this.problem = refusedText(outcome.reason);
+			else this.problem = undoRefusedText(outcome.reason);
 			await Promise.all(this.#listeners.map((read) => read()));
 		} catch (error) {
 			this.problem = failureText(error);

@@ -2,9 +2,9 @@
 	import { onMount } from 'svelte';
 	import Check from '@lucide/svelte/icons/check';
 	import Undo2 from '@lucide/svelte/icons/undo-2';
-	import type { RefusalOf } from '$lib/operations/change';
 	import { visitUndo } from '$lib/operations/visits';
 	import { m } from '$lib/paraglide/messages';
+	import { undoRefusedText } from '../parts/saving/undo-refused-text';
 	import { familyAct } from './school-line';
 	import type { LastAct } from './visit-sending.svelte';
 
@@ -34,21 +34,7 @@
 	async function undo() {
 		const outcome = await act.perform(visitUndo, { act: lastAct.act });
 		if (outcome?.ok) ondone();
-		else if (outcome) refused = refusedText(outcome.reason);
-	}
-
-	function refusedText(reason: RefusalOf<typeof visitUndo>['reason']): string {
-		switch (reason) {
-			case 'taken':
-			case 'not-allowed':
-				return m.undo_taken();
-			case 'too-late':
-				return m.undo_late();
-			case 'unknown':
-			case 'undone-before':
-			case 'newer':
-				return m.undo_newer();
-		}
+		else if (outcome) refused = undoRefusedText(outcome.reason);
 	}
 </script>
 

@@ -133,9 +133,9 @@ export const consequences: Readonly<Record<ActKind, Consequences>> = {
 	'visit.cancelled': { ...SEATS_FREED, tells: ofVisit('cancelled') },
 	'visit.undone': { ...SEATS_FREED, tells: [toFamily('changed'), TO_RECEIVERS, TO_GUESTS] },
 	'visits.swapped': { ...SEATS_FREED, tells: [toFamily('changed'), TO_RECEIVERS, TO_GUESTS] },
-	'seats.blocked': SET_UP,
-	'seats.unblocked': { ...SET_UP, waitingList: true },
-	'seats.undone': { ...SET_UP, waitingList: true },
+	'seats.blocked': SEATS_TAKEN,
+	'seats.unblocked': SEATS_FREED,
+	'seats.undone': SEATS_FREED,
 	'appointment.accepted': { ...SEATS_TAKEN, tells: [toFamily('accepted'), TO_RECEIVERS] },
 	'appointment.declined': {
 		...SEATS_FREED,

@@ -1,20 +1,19 @@
-import { error, type RequestEvent } from '@sveltejs/kit';
+import { type RequestEvent } from '@sveltejs/kit';
 import { may } from '$lib/core/permissions/may';
 import { localOf } from '$lib/core/time/local-of';
 import { m } from '$lib/paraglide/messages';
-import { conferenceAt } from '$lib/server/conferences/read-conference';
 import { readDeskBoard } from '$lib/server/desks/desk-board';
 import { settleProposal } from '$lib/server/desks/proposals';
 import { keepSlot } from '$lib/server/desks/to-settle';
 import { accountFor } from '$lib/server/foundation/requests/account-for';
+import { conferenceFor } from '$lib/server/foundation/requests/conference-for';
 import { formAction } from '$lib/server/foundation/requests/form-action';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params }) => {
 	const { app } = locals;
 	const account = accountFor(locals, 'conference.see');
-	const conference = await conferenceAt(app.db, params.address);
-	if (!conference) error(404, m.error_not_found());
+	const conference = await conferenceFor(locals, params);
 	return {
 		board: await readDeskBoard(app, account, conference.id),
 		maySetUp: may(account, 'desk.set-up'),
@@ -23,8 +22,7 @@ export const load: PageServerLoad = async ({ locals, params }) => {
 };
 
 async function ofConference({ locals, params }: RequestEvent) {
-	const conference = await conferenceAt(locals.app.db, params.address!);
-	if (!conference) error(404, m.error_not_found());
+	const conference = await conferenceFor(locals, params);
 	return { conferenceId: conference.id };
 }
 

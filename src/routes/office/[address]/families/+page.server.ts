@@ -1,19 +1,20 @@
 import { may } from '$lib/core/permissions/may';
 import { familiesChoice, familySortNames } from '$lib/operations/families';
 import { m } from '$lib/paraglide/messages';
-import { conferenceAt } from '$lib/server/conferences/read-conference';
+import { isVisible } from '$lib/server/conferences/read-conference';
 import { FAMILIES_ON_A_PAGE, listFamilies } from '$lib/server/families/list-families';
 import { readChoices } from '$lib/server/families/read-choices';
 import { accountFor } from '$lib/server/foundation/requests/account-for';
+import { conferenceFor } from '$lib/server/foundation/requests/conference-for';
 import { formAction } from '$lib/server/foundation/requests/form-action';
 import { countToTell, tellFamilies } from '$lib/server/notices/telling/tell-families';
 import type { Actions, PageServerLoad } from './$types';
 
-export const load: PageServerLoad = async ({ locals, parent, url, depends }) => {
+export const load: PageServerLoad = async ({ locals, params, url, depends }) => {
 	depends('ten-chairs:families');
 	const { app } = locals;
 	const account = accountFor(locals, 'families.see');
-	const { conference } = await parent();
+	const conference = await conferenceFor(locals, params);
 	const asked = Object.fromEntries(url.searchParams);
 	const choice = familiesChoice.safeParse(asked).data ?? familiesChoice.parse({});
 	const sort = familySortNames.find((name) => name === asked['sort']) ?? 'name';
@@ -29,7 +30,7 @@ export const load: PageServerLoad = async ({ locals, parent, url, depends }) => 
 		choices: await readChoices(app, conference.id),
 		mayWrite,
 		toTell:
-			mayWrite && conference.isPublished
+			mayWrite && isVisible(conference)
 				? await countToTell(app, account, conference.id, choice)
 				: null,
 	};
@@ -38,8 +39,8 @@ export const load: PageServerLoad = async ({ locals, parent, url, depends }) => 
 export const actions: Actions = {
 	tell: formAction(tellFamilies, {
 		given: async ({ locals, params }) => {
-			const conference = await conferenceAt(locals.app.db, params['address'] ?? '');
-			return { conferenceId: conference?.id ?? '' };
+			const conference = await conferenceFor(locals, params);
+			return { conferenceId: conference.id };
 		},
 		refused: { nobody: () => m.families_tell_nobody() },
 		done: ({ told }) => ({ said: m.families_told({ count: told }) }),

@@ -1,12 +1,13 @@
 import { may } from '$lib/core/permissions/may';
 import { readFloor } from '$lib/server/floor/read-floor';
 import { accountFor } from '$lib/server/foundation/requests/account-for';
+import { conferenceFor } from '$lib/server/foundation/requests/conference-for';
 import type { LayoutServerLoad } from './$types';
 
-export const load: LayoutServerLoad = async ({ locals, parent, url, depends }) => {
+export const load: LayoutServerLoad = async ({ locals, params, url, depends }) => {
 	depends('ten-chairs:floor');
 	const account = accountFor(locals, 'floor.see');
-	const { conference } = await parent();
+	const conference = await conferenceFor(locals, params);
 	const date = url.searchParams.get('date');
 	const desk = url.searchParams.get('desk');
 	return {

@@ -1,13 +1,12 @@
-import { error, fail } from '@sveltejs/kit';
+import { fail } from '@sveltejs/kit';
 import { z } from 'zod';
 import { noticeKinds } from '$lib/core/notices/kinds';
 import { may } from '$lib/core/permissions/may';
 import { m } from '$lib/paraglide/messages';
-import type { App } from '$lib/server/app';
 import { accountFor } from '$lib/server/foundation/requests/account-for';
+import { conferenceFor } from '$lib/server/foundation/requests/conference-for';
 import { formAction } from '$lib/server/foundation/requests/form-action';
 import { readForm } from '$lib/server/foundation/requests/read-form';
-import { conferenceAt } from '$lib/server/conferences/read-conference';
 import { readMailStatus } from '$lib/server/notices/sending/mail-status';
 import { previewNotice, sendPreview } from '$lib/server/notices/sending/preview-notice';
 import { setNoticeRules } from '$lib/server/notices/telling/set-notice-rules';
@@ -16,15 +15,9 @@ import type { Actions, PageServerLoad } from './$types';
 
 const kindOf = (name: unknown) => noticeKinds.find((kind) => kind === name) ?? 'invited';
 
-/** The conference at an address. */
-async function idAt({ db }: Pick<App, 'db'>, address: string): Promise<string> {
-	const conference = await conferenceAt(db, address);
-	return conference?.id ?? error(404, m.error_not_found());
-}
-
-export const load: PageServerLoad = async ({ locals, parent, url }) => {
+export const load: PageServerLoad = async ({ locals, params, url }) => {
 	const account = accountFor(locals, 'notices.see');
-	const { conference } = await parent();
+	const conference = await conferenceFor(locals, params);
 	const { app } = locals;
 	const isWanted = url.searchParams.has('kind');
 	const kind = kindOf(url.searchParams.get('kind'));
@@ -48,7 +41,7 @@ export const load: PageServerLoad = async ({ locals, parent, url }) => {
 export const actions: Actions = {
 	save: formAction(setNoticeRules, {
 		given: async ({ locals, params }) => ({
-			conferenceId: await idAt(locals.app, params['address'] ?? ''),
+			conferenceId: (await conferenceFor(locals, params)).id,
 		}),
 		refused: {},
 		done: () => ({ said: m.notices_saved() }),
@@ -62,7 +55,7 @@ export const actions: Actions = {
 		);
 		if (!read.ok) return fail(400, { testProblem: read.problem });
 		const sent = await sendPreview(app, account, {
-			conferenceId: await idAt(app, params.address),
+			conferenceId: (await conferenceFor(locals, params)).id,
 			kind: kindOf(read.fields.kind),
 			familyId: z.uuid().safeParse(read.fields.family).data ?? null,
 		});

@@ -1,4 +1,4 @@
-import { error, fail, redirect, type RequestEvent } from '@sveltejs/kit';
+import { fail, redirect, type RequestEvent } from '@sveltejs/kit';
 import { m } from '$lib/paraglide/messages';
 import { isGrave } from '$lib/core/readiness/finding';
 import type { Act } from '$lib/core/permissions/may';
@@ -9,21 +9,20 @@ import {
 	withdrawConference,
 } from '$lib/server/conferences/change-conference';
 import { removeConference } from '$lib/server/conferences/remove-conference';
-import { conferenceAt } from '$lib/server/conferences/read-conference';
 import { whoHasBooked } from '$lib/server/conferences/who-has-booked';
 import { accountFor } from '$lib/server/foundation/requests/account-for';
+import { conferenceFor } from '$lib/server/foundation/requests/conference-for';
 import { formAction } from '$lib/server/foundation/requests/form-action';
 import { toldOfOpening } from '$lib/server/notices/telling/told-of-opening';
 import { isHeldUp, readReadiness } from '$lib/server/readiness/read-readiness';
 import type { Actions, PageServerLoad } from './$types';
 
-async function conferenceFor(
+async function conferenceHere(
 	{ locals, params }: Pick<RequestEvent, 'locals' | 'params'>,
 	act: Act,
 ) {
 	const account = accountFor(locals, act);
-	const conference = await conferenceAt(locals.app.db, params['address']!);
-	if (!conference) error(404, m.error_not_found());
+	const conference = await conferenceFor(locals, params);
 	return { account, conference, here: `/office/${conference.address}/open` };
 }
 
@@ -31,11 +30,11 @@ const isSaidAnyway = async ({ request }: RequestEvent): Promise<boolean> =>
 	(await request.formData()).get('anyway') === 'on';
 
 const given = async (event: RequestEvent) => ({
-	conferenceId: (await conferenceFor(event, 'conference.publish')).conference.id,
+	conferenceId: (await conferenceHere(event, 'conference.publish')).conference.id,
 });
 
 export const load: PageServerLoad = async (event) => {
-	const { account, conference } = await conferenceFor(event, 'conference.see');
+	const { account, conference } = await conferenceHere(event, 'conference.see');
 	const findings = await readReadiness(event.locals.app, account, conference);
 	return {
 		grave: new Set(
@@ -52,7 +51,7 @@ export const actions: Actions = {
 	/** What should be looked at first is asked about once; `anyway` says that it may be so. */
 	publish: async (event) => {
 		const { app } = event.locals;
-		const { account, conference, here } = await conferenceFor(event, 'conference.publish');
+		const { account, conference, here } = await conferenceHere(event, 'conference.publish');
 		const isAnyway = await isSaidAnyway(event);
 		const findings = await readReadiness(app, account, conference);
 		if (!isAnyway && isHeldUp(findings)) return fail(409, { isAsked: true });
@@ -66,7 +65,7 @@ export const actions: Actions = {
 	/** Who has booked already is told once; `anyway` says that they may lose sight of it. */
 	withdraw: async (event) => {
 		const { app } = event.locals;
-		const { account, conference, here } = await conferenceFor(event, 'conference.publish');
+		const { account, conference, here } = await conferenceHere(event, 'conference.publish');
 		const isAnyway = await isSaidAnyway(event);
 		const booked = isAnyway ? [] : await whoHasBooked(app, account, conference.id);
 		if (booked.length) return fail(409, { booked });

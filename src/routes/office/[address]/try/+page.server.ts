@@ -1,10 +1,10 @@
-import { error, type RequestEvent } from '@sveltejs/kit';
+import { type RequestEvent } from '@sveltejs/kit';
 import { validate } from 'uuid';
 import { may } from '$lib/core/permissions/may';
 import { m } from '$lib/paraglide/messages';
-import { conferenceAt } from '$lib/server/conferences/read-conference';
 import { formAction } from '$lib/server/foundation/requests/form-action';
 import { accountFor } from '$lib/server/foundation/requests/account-for';
+import { conferenceFor } from '$lib/server/foundation/requests/conference-for';
 import { beginTrial, endTrial, readTrial } from '$lib/server/trying/trial-run';
 import { trialChoice } from '$lib/server/trying/trial-choice';
 import type { Actions, PageServerLoad } from './$types';
@@ -13,8 +13,7 @@ export const load: PageServerLoad = async ({ locals, params, url, depends }) => 
 	// What is set up meanwhile, or saved a moment ago, is tried as it is then.
 	depends('ten-chairs:progress');
 	const account = accountFor(locals, 'visit.see');
-	const conference = await conferenceAt(locals.app.db, params.address);
-	if (!conference) error(404, m.error_not_found());
+	const conference = await conferenceFor(locals, params);
 	const family = url.searchParams.get('family');
 	const named = family !== null && validate(family) ? family : null;
 	const choice = await trialChoice(locals.app, account, conference.id, named);
@@ -28,8 +27,7 @@ export const load: PageServerLoad = async ({ locals, params, url, depends }) => 
 };
 
 const given = async ({ locals, params }: RequestEvent) => {
-	const conference = await conferenceAt(locals.app.db, params['address'] ?? '');
-	if (!conference) error(404, m.error_not_found());
+	const conference = await conferenceFor(locals, params);
 	return { conferenceId: conference.id };
 };
 

@@ -198,6 +198,9 @@ export const slot = pgTable(
 		uniqueIndex('slot_live_start')
 			.on(table.deskId, table.startsAt)
 			.where(sql`${table.detachedAt} is null`),
+		index('slot_blocked')
+			.on(table.deskId)
+			.where(sql`${table.blockedAt} is not null`),
 	],
 );
 

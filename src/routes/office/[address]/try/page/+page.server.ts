@@ -2,8 +2,8 @@ import { error } from '@sveltejs/kit';
 import { validate } from 'uuid';
 import { trialMoments } from '$lib/core/trying/moments';
 import { m } from '$lib/paraglide/messages';
-import { conferenceAt } from '$lib/server/conferences/read-conference';
 import { accountFor } from '$lib/server/foundation/requests/account-for';
+import { conferenceFor } from '$lib/server/foundation/requests/conference-for';
 import { readSchool } from '$lib/server/register/school';
 import { trialView } from '$lib/server/trying/trial-view';
 import type { PageServerLoad } from './$types';
@@ -11,8 +11,7 @@ import type { PageServerLoad } from './$types';
 export const load: PageServerLoad = async ({ locals, params, url }) => {
 	const { app } = locals;
 	const account = accountFor(locals, 'visit.see');
-	const conference = await conferenceAt(app.db, params.address);
-	if (!conference) error(404, m.error_not_found());
+	const conference = await conferenceFor(locals, params);
 	const family = url.searchParams.get('family');
 	const wanted = url.searchParams.get('moment');
 	const trial = await trialView(app, account, {

@@ -2,15 +2,14 @@ import { error } from '@sveltejs/kit';
 import { familyColumns } from '$lib/core/register/family-columns';
 import { familiesChoice } from '$lib/operations/families';
 import { m } from '$lib/paraglide/messages';
-import { conferenceAt } from '$lib/server/conferences/read-conference';
 import { writeFamilies } from '$lib/server/families/write-families';
 import { accountFor } from '$lib/server/foundation/requests/account-for';
+import { conferenceFor } from '$lib/server/foundation/requests/conference-for';
 import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = async ({ locals, params, url }) => {
 	const account = accountFor(locals, 'families.see');
-	const conference = await conferenceAt(locals.app.db, params.address);
-	if (!conference) error(404, m.error_not_found());
+	const conference = await conferenceFor(locals, params);
 	const wanted = url.searchParams.getAll('column');
 	const columns = familyColumns.filter((column) => wanted.includes(column));
 	const choice = familiesChoice.safeParse(Object.fromEntries(url.searchParams));

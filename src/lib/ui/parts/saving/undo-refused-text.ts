@@ -1,0 +1,21 @@
+import type { RefusalOf } from '$lib/operations/change';
+import type { seatsUndo } from '$lib/operations/seats';
+import type { visitUndo } from '$lib/operations/visits';
+import { m } from '$lib/paraglide/messages';
+
+type Refused = RefusalOf<typeof visitUndo>['reason'] | RefusalOf<typeof seatsUndo>['reason'];
+
+/** Why something could not be taken back. */
+export function undoRefusedText(reason: Refused): string {
+	switch (reason) {
+		case 'taken':
+		case 'not-allowed':
+			return m.undo_taken();
+		case 'too-late':
+			return m.undo_late();
+		case 'unknown':
+		case 'undone-before':
+		case 'newer':
+			return m.undo_newer();
+	}
+}
