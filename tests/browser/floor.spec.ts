@@ -276,4 +276,7 @@ test('sheets are printed for teachers, doors, rooms, families and classes, and t
 	const which = page.getByLabel('Which');
 	await which.selectOption({ index: 1 });
 	await expect(page.getByRole('button', { name: 'Print 1 sheet' })).toBeEnabled();
+	// On paper it has all of the width, and takes one page.
+	const pdf = (await page.pdf({ format: 'A4' })).toString('latin1');
+	expect(pdf.match(/\/Type\s*\/Page\b/g)).toHaveLength(1);
 });

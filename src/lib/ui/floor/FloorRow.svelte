@@ -68,7 +68,8 @@
 				style:inline-size="{(gap.to - gap.from) * 100}%"
 			></span>
 		{/each}
-		{#each desk.slots as slot (slot.id)}
+		<!-- By their place, not by their ids: another date has other seats, and moves these instead of making new ones. -->
+		{#each desk.slots as slot, index (index)}
 			{@const lit = floor.litAt(slot.id)}
 			<a
 				id="slot-{slot.id}"

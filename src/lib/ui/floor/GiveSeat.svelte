@@ -7,6 +7,7 @@
 	import { listText, momentText } from '../parts/format/when';
 	import { askOrNull } from '../parts/saving/ask-server';
 	import { fitText } from './fit-text';
+	import { floorState } from './floor-state.svelte';
 	import type { SeatActs } from './seat-acts.svelte';
 
 	/** Gives a free seat to a family: books it, or keeps it and others for the family to choose from. */
@@ -28,6 +29,7 @@
 		familyHref: (family: string) => string;
 	} = $props();
 
+	const floor = floorState();
 	/** A family chooses among so many at the most. */
 	const MOST_OFFERED = 5;
 	const FEWEST_LETTERS = 2;
@@ -85,7 +87,9 @@
 			what === 'book'
 				? await acts.book(candidate, seat.slot)
 				: await acts.offer(candidate, slots, until);
-		if (isDone) text = '';
+		if (!isDone) return;
+		text = '';
+		floor.chosen = [];
 	}
 
 	/** Enter takes the first that fits; an arrow leads to the list. */
@@ -164,9 +168,10 @@
 			>
 				<span class="block font-bold">{candidate.label}</span>
 				<span class="quiet block text-small">
-					{candidate.student}, {listText(candidate.adults)}
+					{candidate.student}
 					{#if candidate.waitsSince !== null}· {m.seat_waits()}{/if}
 				</span>
+				<span class="quiet block text-small">{listText(candidate.adults)}</span>
 				{#if candidate.why}<span class="block text-small">{fitText(candidate.why)}</span>{/if}
 			</button>
 			{#if candidate.why}

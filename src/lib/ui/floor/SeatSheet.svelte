@@ -169,8 +169,13 @@
 
 <style>
 	.sheet {
+		/* It stays in sight beside the board, however long either is. */
+		position: sticky;
+		inset-block-start: 0;
 		flex: none;
+		align-self: flex-start;
 		inline-size: 19rem;
+		block-size: 100dvh;
 		padding: 1.25rem;
 		overflow-y: auto;
 		background: var(--color-base-200);
@@ -179,10 +184,11 @@
 	@media (width < 64rem) {
 		/* At the lower edge of the screen, where it is seen whatever was pressed. */
 		.sheet {
-			position: sticky;
-			inset-block-end: 0;
+			inset-block: auto 0;
 			z-index: 8;
+			align-self: stretch;
 			inline-size: auto;
+			block-size: auto;
 			max-block-size: 55dvh;
 			border-inline-start: none;
 			border-block-start: 2px solid var(--color-accent);

@@ -3,6 +3,7 @@
 	import type { SeatDetail } from '$lib/operations/floor';
 	import { LONGEST_REASON } from '$lib/operations/seats';
 	import { m } from '$lib/paraglide/messages';
+	import { floorState } from './floor-state.svelte';
 	import type { SeatActs } from './seat-acts.svelte';
 
 	/** What is done to seats whoever could sit there: block, open again, add one at the end. */
@@ -19,6 +20,7 @@
 		maySetUp: boolean;
 	} = $props();
 
+	const floor = floorState();
 	let isBlocking = $state(false);
 	let reason = $state('');
 	let field = $state<HTMLInputElement>();
@@ -33,7 +35,10 @@
 	}
 
 	export function unblock(): void {
-		if (seat.blockedFor !== null) void acts.unblock(slots);
+		if (seat.blockedFor === null) return;
+		void acts.unblock(slots).then((isDone) => {
+			if (isDone) floor.chosen = [];
+		});
 	}
 
 	export function addLast(): void {
@@ -45,6 +50,7 @@
 		if (!(await acts.block(slots, reason))) return;
 		isBlocking = false;
 		reason = '';
+		floor.chosen = [];
 	}
 </script>
 

@@ -89,6 +89,15 @@
 	main {
 		background: var(--color-base-100);
 	}
+	@media print {
+		/* The path is not printed, nor the room that it takes. */
+		.office {
+			display: block;
+		}
+		main {
+			background: none;
+		}
+	}
 	@media (width < 48rem) {
 		.office {
 			grid-template-columns: minmax(0, 1fr);
