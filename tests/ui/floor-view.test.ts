@@ -1,6 +1,7 @@
 import { expect, it } from 'vitest';
 import type { FloorDesk, FloorSlot } from '$lib/operations/floor';
-import { countSeats, placeOf, stepFrom, withNews } from '$lib/ui/floor/floor-view';
+import { slotsOfText, textOfSlots } from '$lib/operations/slots-as-text';
+import { changedSlots, countSeats, placeOf, stepFrom, withNews } from '$lib/ui/floor/floor-view';
 
 const slot = (id: string, start: number, seats = 1, taken = 0): FloorSlot => ({
 	id,
@@ -39,7 +40,23 @@ it('a seat that has changed is otherwise, and all others are as they were', () =
 		'booked',
 		'booked',
 	]);
+	expect(news[0]).toBe(desks[0]);
 	expect(withNews(desks, new Map())).toBe(desks);
+});
+
+it('what is told of a seat says all where one family sits, and only where to look where more may', () => {
+	const told = { a: 'booked', b: 'booked', c: 'asked', d: 'free', elsewhere: 'booked' } as const;
+	expect(changedSlots(desks, told)).toEqual({
+		toldWhole: [
+			{ ...slot('c', 4), state: 'asked', taken: 1 },
+			{ ...slot('d', 14), state: 'free', taken: 0 },
+		],
+		toRead: [slot('b', 10, 20, 2)],
+	});
+});
+
+it('slots are the same after they were sent as a text', () => {
+	for (const { slots } of desks) expect(slotsOfText(textOfSlots(slots))).toEqual(slots);
 });
 
 it('a slot lies in a row; one of another date in none', () => {

@@ -1,5 +1,5 @@
 import { z } from 'zod/mini';
-import { change, reasons } from './change';
+import { change } from './change';
 import { id, instant } from './shapes';
 
 /** What time does to visits: only the system asks for it, in jobs. */
@@ -20,13 +20,11 @@ export const waitingLapse = change({
 	leaves: ['waiting.lapsed'],
 });
 
-/** Offers something free to the first who waits and was not tried yet. */
+/** Offers one who waits the first that fits of slots that are free. */
 export const waitingOffer = change({
 	name: 'waiting.offer',
 	may: 'time.passes',
-	input: z.object({ conferenceId: id, tried: z.array(id) }),
-	/** Whose turn it was. */
-	done: z.object({ tried: id, isOffered: z.boolean() }),
-	refusal: reasons('nobody-left'),
+	input: z.object({ conferenceId: id, familyId: id, waiting: id, free: z.array(id) }),
+	done: z.object({ isOffered: z.boolean() }),
 	leaves: ['waiting.offered', 'waiting.served'],
 });

@@ -1,6 +1,7 @@
 import { and, eq, gt, sql, type SQL } from 'drizzle-orm';
 import { seatStates, type SeatState } from '../../core/snapshot/seat-state';
-import type { Claim } from '../../core/snapshot/snapshot';
+import type { Claim, Slot } from '../../core/snapshot/snapshot';
+import { spanOf, type Stretch } from '../../core/time/stretch';
 import type { Reader } from '../foundation/database/connect';
 import { instantParam } from '../foundation/database/params';
 import { rowsOf } from '../foundation/database/rows-of';
@@ -20,9 +21,18 @@ export const blocksAsClaims = (condition: SQL): SQL => sql`
 
 /**
  * What is taken of a conference's desks and people at `now`: by appointments, by holds that have not ended, and
- * by whoever blocks a seat. What families do beside is their own business.
+ * by whoever blocks a seat. What families do beside is their own business. Within a span: what overlaps with it.
  */
-export function readClaims(db: Reader, conferenceId: string, now: number): Promise<Claim[]> {
+export function readClaims(
+	db: Reader,
+	conferenceId: string,
+	now: number,
+	span?: Stretch,
+): Promise<Claim[]> {
+	const isWithin = (start: SQL, end: SQL): SQL =>
+		span
+			? sql`${start} < ${instantParam(span.end)} and ${end} > ${instantParam(span.start)}`
+			: sql`true`;
 	return rowsOf(
 		db,
 		sql<Claim>`
@@ -32,11 +42,25 @@ export function readClaims(db: Reader, conferenceId: string, now: number): Promi
 		from claim
 		left join appointment on appointment.id = appointment_id
 		left join hold on hold.id = hold_id
-		where claim.kind in ('desk', 'person') and (
-			appointment.conference_id = ${conferenceId}
+		where claim.kind in ('desk', 'person')
+			and ${isWithin(sql`claim.starts_at`, sql`claim.ends_at`)}
+			and (appointment.conference_id = ${conferenceId}
 			or (hold.conference_id = ${conferenceId} and until > ${instantParam(now)}))
-		union all ${blocksAsClaims(sql`desk.conference_id = ${conferenceId}`)}`,
+		union all ${blocksAsClaims(
+			sql`desk.conference_id = ${conferenceId} and ${isWithin(sql`slot.starts_at`, sql`slot.ends_at`)}`,
+		)}`,
 	);
+}
+
+/** What is taken while some slots of a conference go on, and while their time after them does. */
+export async function readClaimsAround(
+	db: Reader,
+	conferenceId: string,
+	now: number,
+	slots: readonly Slot[],
+): Promise<Claim[]> {
+	const span = spanOf(slots.map(({ start, claimEnd }) => ({ start, end: claimEnd })));
+	return span ? readClaims(db, conferenceId, now, span) : [];
 }
 
 /** The state of every slot, by id, as it is in the database at `now`. */

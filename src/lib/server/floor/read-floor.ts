@@ -8,7 +8,7 @@ import { localOf, type LocalDate } from '../../core/time/local-of';
 import type { Floor, FloorSlot } from '../../operations/floor';
 import type { App } from '../app';
 import { loadSnapshot } from '../conferences/load-snapshot';
-import { readClaims } from '../conferences/read-claims';
+import { readClaimsAround } from '../conferences/read-claims';
 import { substitutesOf } from '../desks/named-substitutes';
 import { ForbiddenError } from '../foundation/forbidden';
 
@@ -35,8 +35,8 @@ export async function readFloor(
 	const dates = snapshot.dates.map((date) => ({ date, isOver: date < today }));
 	const date = dateFor(snapshot, today, at);
 	if (date === null) return { dates, date, desks: [] };
-	const claims = await readClaims(db, conferenceId, now);
 	const slots = snapshot.slots.filter((slot) => slot.date === date);
+	const claims = await readClaimsAround(db, conferenceId, now, slots);
 	const shown = new Map(
 		slotsShown(snapshot, slots, { claims, now }).map((slot) => [slot.id, slot]),
 	);
@@ -74,7 +74,8 @@ export async function readFloorSlots(
 	const snapshot = await loadSnapshot(db, conferenceId);
 	const { slots } = indexOf(snapshot);
 	const wanted = ids.flatMap((id) => slots.get(id) ?? []);
-	return slotsShown(snapshot, wanted, { claims: await readClaims(db, conferenceId, now), now });
+	const claims = await readClaimsAround(db, conferenceId, now, wanted);
+	return slotsShown(snapshot, wanted, { claims, now });
 }
 
 function dateFor(

@@ -6,7 +6,7 @@ import { indexOf } from '../../core/snapshot/snapshot-index';
 import type { SeatDetail } from '../../operations/floor';
 import type { App } from '../app';
 import { loadSnapshot } from '../conferences/load-snapshot';
-import { readClaims } from '../conferences/read-claims';
+import { readClaimsAround } from '../conferences/read-claims';
 import { substitutesOf } from '../desks/named-substitutes';
 import { claim, hold, slot } from '../foundation/database/schema';
 import { ForbiddenError } from '../foundation/forbidden';
@@ -32,7 +32,7 @@ export async function readSeat(
 	const now = clock.now();
 	const id = known.id as typeof slot.$inferSelect.id;
 	const [claims, seated, substitutes, kept, rows, candidates] = await Promise.all([
-		readClaims(db, conferenceId, now),
+		readClaimsAround(db, conferenceId, now, [known]),
 		readSeated(app, eq(slot.id, id)),
 		substitutesOf(db, [desk]),
 		db

@@ -15,7 +15,7 @@ import type { WhoseVisit } from '../../operations/change';
 import { holdGiveBack, holdMake, offerMake } from '../../operations/visits';
 import type { Clock } from '../foundation/clock';
 import { loadSnapshot } from '../conferences/load-snapshot';
-import type { Transaction } from '../foundation/database/connect';
+import type { Reader, Transaction } from '../foundation/database/connect';
 import { hold, waiting } from '../foundation/database/schema';
 import { newId } from '../foundation/identifiers';
 import { ForbiddenError } from '../foundation/forbidden';
@@ -174,14 +174,14 @@ function settleAlternatives(
 	return conflicts.length ? { ok: false, conflicts } : { ok: true, appointments };
 }
 
-/** Reads what a family's visit depends on; the family is locked. */
+/** Reads what a family's visit depends on; it stays so where the family is locked. */
 export async function readForVisit(
-	tx: Transaction,
+	db: Reader,
 	clock: Clock,
 	{ conferenceId, familyId }: WhoseVisit,
 ): Promise<{ now: number; snapshot: ConferenceSnapshot; family: FamilyFacts }> {
-	const family = await readFamily(tx, conferenceId, familyId);
-	const snapshot = openedTo(family, await loadSnapshot(tx, conferenceId));
+	const family = await readFamily(db, conferenceId, familyId);
+	const snapshot = openedTo(family, await loadSnapshot(db, conferenceId));
 	return { now: clock.now(), snapshot, family };
 }
 

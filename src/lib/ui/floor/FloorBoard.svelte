@@ -55,7 +55,7 @@
 		count: untrack(() => desks.length),
 		getScrollElement: () => box ?? null,
 		estimateSize: () => rowHeight,
-		overscan: 6,
+		overscan: 3,
 		initialRect: { width: 800, height: FIRST_SIGHT },
 	});
 	$effect(() => {

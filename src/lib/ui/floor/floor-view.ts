@@ -1,4 +1,9 @@
 import type { FloorDesk, FloorSlot } from '$lib/operations/floor';
+import type { SeatState } from '$lib/core/snapshot/seat-state';
+import type { SeatNews } from '$lib/operations/seat-news';
+
+/** States in which somebody sits there. */
+const SITTING: readonly SeatState[] = ['asked', 'booked'];
 
 /** How many seats there are, and how many are taken: a slot for twenty families has twenty. */
 export function countSeats(slots: readonly FloorSlot[]): { all: number; taken: number } {
@@ -11,17 +16,37 @@ export function countSeats(slots: readonly FloorSlot[]): { all: number; taken: n
 	};
 }
 
-/** The desks with some of their slots as they are by now. */
+/**
+ * The slots that are otherwise than the page has them, by the states that it was told. Where one family sits the
+ * state says all; where more may sit, how many do must be read.
+ */
+export function changedSlots(
+	desks: readonly FloorDesk[],
+	told: SeatNews['states'],
+): { readonly toldWhole: readonly FloorSlot[]; readonly toRead: readonly FloorSlot[] } {
+	const toldWhole: FloorSlot[] = [];
+	const toRead: FloorSlot[] = [];
+	for (const slot of desks.flatMap(({ slots }) => slots)) {
+		const state = told[slot.id];
+		if (state === undefined || state === 'taken' || state === slot.state) continue;
+		if (slot.seats > 1) toRead.push(slot);
+		else toldWhole.push({ ...slot, state, taken: SITTING.includes(state) ? 1 : 0 });
+	}
+	return { toldWhole, toRead };
+}
+
+/** The desks with some of their slots as they are by now; a desk of which nothing changed stays the same object. */
 export const withNews = (
 	desks: readonly FloorDesk[],
 	news: ReadonlyMap<string, FloorSlot>,
 ): readonly FloorDesk[] =>
 	news.size === 0
 		? desks
-		: desks.map((desk) => ({
-				...desk,
-				slots: desk.slots.map((slot) => news.get(slot.id) ?? slot),
-			}));
+		: desks.map((desk) =>
+				desk.slots.some(({ id }) => news.has(id))
+					? { ...desk, slots: desk.slots.map((slot) => news.get(slot.id) ?? slot) }
+					: desk,
+			);
 
 /** Where a slot lies on the board: its row, and its place in it. */
 export function placeOf(

@@ -7,7 +7,7 @@
 	import { m } from '$lib/paraglide/messages';
 	import FloorBoard from '$lib/ui/floor/FloorBoard.svelte';
 	import { keepFloorState } from '$lib/ui/floor/floor-state.svelte';
-	import { countSeats, withNews } from '$lib/ui/floor/floor-view';
+	import { changedSlots, countSeats, withNews } from '$lib/ui/floor/floor-view';
 	import { seatText } from '$lib/ui/floor/seat-text';
 	import { doneActs } from '$lib/ui/office/done-acts.svelte';
 	import { schoolClock } from '$lib/ui/office/school-clock';
@@ -52,26 +52,29 @@
 	const readFloor = readAgain('ten-chairs:floor');
 	const readSeat = readAgain('ten-chairs:seat');
 
-	/** Reads just the seats that are otherwise by now. */
-	async function readSlots(slots: readonly string[]) {
+	function take(slots: readonly FloorSlot[]) {
+		const since = data.floor;
+		const known = news.since === since ? news.slots : new Map<string, FloorSlot>();
+		news = { since, slots: new Map([...known, ...slots.map((slot) => [slot.id, slot] as const)]) };
+	}
+
+	/** Reads just the slots of which the state does not say how many sit there. */
+	async function readSlots(slots: readonly FloorSlot[]) {
 		if (slots.length === 0) return;
 		const since = data.floor;
 		const answer = await askOrNull(floorSlots, {
 			conferenceId: data.conference.id,
-			slots: [...slots],
+			slots: slots.map(({ id }) => id),
 		});
-		if (!answer || since !== data.floor) return;
-		const known = news.since === since ? news.slots : new Map<string, FloorSlot>();
-		news = { since, slots: new Map([...known, ...answer.map((slot) => [slot.id, slot] as const)]) };
+		if (answer && since === data.floor) take(answer);
 	}
 
 	followSeats(`/live/${untrack(() => data.conference.id)}`, ({ states: told }) => {
-		const changed = desks
-			.flatMap(({ slots }) => slots)
-			.filter(({ id, state }) => told[id] !== undefined && told[id] !== state)
-			.map(({ id }) => id);
-		void readSlots(changed);
-		if (picked !== null && changed.includes(picked)) void readSeat();
+		const { toldWhole, toRead } = changedSlots(desks, told);
+		take(toldWhole);
+		void readSlots(toRead);
+		if (picked !== null && [...toldWhole, ...toRead].some(({ id }) => id === picked))
+			void readSeat();
 	});
 	let version = untrack(() => data.conference.version);
 	$effect(() => {
@@ -100,7 +103,8 @@
 					class:line-through={isOver && date !== data.floor.date}
 					aria-current={date === data.floor.date ? 'date' : undefined}
 					href="{base}{picked === null ? '' : `/${picked}`}?date={date}"
-					data-sveltekit-noscroll>{localDateText(date)}</a
+					data-sveltekit-noscroll
+					data-sveltekit-preload-data="hover">{localDateText(date)}</a
 				>
 			{/each}
 			<span class="quiet text-small">{m.floor_taken(counts)}</span>
