@@ -109,6 +109,18 @@ test('a seat is given, moved, swapped, blocked and opened on the floor by the ke
 	await page.locator('a.seat.lit').first().focus();
 	await page.keyboard.press('Enter');
 	await expect(page.getByText('Swapped.')).toBeVisible();
+
+	const row = page.getByRole('group', { name: 'Yusuf Demir' }).getByRole('link');
+	const many = await row.count();
+	await row.last().focus();
+	await page.keyboard.press('Enter');
+	await expect(page.getByRole('button', { name: /^Add a slot/ })).toBeVisible();
+	await page.keyboard.press('l');
+	await expect(page.getByText('One more slot at the end.')).toBeVisible();
+	await expect(row).toHaveCount(many + 1);
+	await page.keyboard.press('Control+z');
+	await expect(page.getByText('Undone. Everything is as it was.')).toBeVisible();
+	await expect(row).toHaveCount(many);
 });
 
 test('a booked seat is dragged to another time', async ({ page, demo }) => {
@@ -140,7 +152,32 @@ test('a request is accepted with a word, another declined, and a question answer
 	const [accepted] = await demo.sql`
 		select answer_words, standing from appointment where answer_words is not null`;
 	expect(accepted).toEqual({ answer_words: 'Ring at the side door.', standing: 'booked' });
-	await expect(page.getByRole('link', { name: /^To answer/ })).toContainText('1 waits');
+	const waiting = page.getByRole('link', { name: /^To answer/ });
+	await expect(waiting).toContainText('1 waits');
+	await page.getByLabel('Your answer').fill('Come to room Curlew at seven.');
+	await page.getByRole('button', { name: 'Send the answer' }).click();
+	await expect(page.getByText('Come to room Curlew at seven.')).toHaveCount(0);
+	await expect(waiting).not.toContainText('waits');
+});
+
+test('who waits gets what somebody else gives up, and the floor shows for whom it is kept', async ({
+	page,
+	demo,
+}) => {
+	const [full] = await demo.sql<{ desk: string; slot: string }[]>`
+		select desk.name as desk, taken_slot.slot_id as slot
+		from desk join appointment on desk_id = desk.id and appointment.stands
+		join taken_slot on appointment_id = appointment.id
+		where desk.id = (select desk_id from waiting join wish_desk using (wish_id)
+			group by desk_id order by count(*) desc limit 1)
+		order by appointment.starts_at limit 1`;
+	await openFloor(page, demo);
+	const given = page.locator(`[data-slot="${full!.slot}"]`);
+	await given.click();
+	await page.getByRole('button', { name: /^Cancel/ }).click();
+	await expect(given).toHaveAccessibleName(/held/);
+	await expect(page.getByText(/kept until/)).toBeVisible();
+	expect(await demo.sql`select from hold where kind = 'waiting'`).toHaveLength(1);
 });
 
 test('an offer of two seats is taken by the family in its own browser', async ({
@@ -165,6 +202,15 @@ test('an offer of two seats is taken by the family in its own browser', async ({
 		order by adult.id limit 1`;
 	const family = await phone(browser, await linkOf(page, demo, adult!.name));
 	await expect(family.getByRole('heading', { name: 'The school offers you a time' })).toBeVisible();
+	await family
+		.getByRole('button', { name: /^Take \d/ })
+		.first()
+		.click();
+	await expect(family.getByRole('heading', { name: 'Your visit' })).toBeVisible();
+	await expect(
+		page.getByText('1 booked').or(seat(page, 'Piet van Rooyen', 'booked').first()),
+	).toBeVisible();
+	expect(await demo.sql`select from hold where kind = 'offer'`).toHaveLength(0);
 });
 
 test('two people in the office: what one does the other sees, and who is later reads why', async ({

@@ -156,6 +156,7 @@ const ALLOWED: Record<string, readonly Role[]> = {
 	'/do/appointment.answer POST': ['organiser', 'teacher'],
 	'/do/appointments.swap POST': office,
 	'/do/slot.add-last POST': organiser,
+	'/do/slot.undo-last POST': organiser,
 	'/do/seats.block POST': office,
 	'/do/seats.unblock POST': office,
 	'/do/seats.undo POST': office,

@@ -8,7 +8,7 @@ import { findForOffice } from '$lib/server/floor/find-for-office';
 import { readFloor, readFloorSlots } from '$lib/server/floor/read-floor';
 import { readSeat } from '$lib/server/floor/read-seat';
 import { swapsOf } from '$lib/server/floor/swaps-of';
-import { addLastSlot } from '$lib/server/desks/add-last-slot';
+import { addLastSlot, undoLastSlot } from '$lib/server/desks/add-last-slot';
 import { claim, family, notice, slot } from '$lib/server/foundation/database/schema';
 import { newId } from '$lib/server/foundation/identifiers';
 import { readDoers, readHappened } from '$lib/server/happened/read-happened';
@@ -266,16 +266,24 @@ describe('the floor', () => {
 		expect(await readFloorSlots(app, school.conference, [newId(app.clock)])).toEqual([]);
 	});
 
-	it('gets one more slot at the end of a desk', async () => {
-		const { app, school } = await floorOf({ families: 1, desks: 1 });
+	it('gets one more slot at the end of a desk, which is taken back while nobody has it', async () => {
+		const { app, school, book } = await floorOf({ families: 1, desks: 1 });
 		const before = await school.slots(0);
-		const { start } = done(
-			await addLastSlot(app, school.organiser, {
-				conferenceId: school.conference,
-				desk: school.desks[0]!,
-				date: '2026-12-03',
-			}),
-		);
+		const add = async () =>
+			done(
+				await addLastSlot(app, school.organiser, {
+					conferenceId: school.conference,
+					desk: school.desks[0]!,
+					date: '2026-12-03',
+				}),
+			);
+		const first = await add();
+		const takeBack = (act: string) => undoLastSlot(app, school.organiser, { act });
+		expect(await takeBack(first.act)).toMatchObject({ ok: true });
+		expect(await school.slots(0)).toEqual(before);
+		expect(await takeBack(first.act)).toEqual({ ok: false, reason: 'undone-before' });
+		expect(await takeBack(newId(app.clock))).toEqual({ ok: false, reason: 'unknown' });
+		const { start, act } = await add();
 		const after = await school.slots(0);
 		expect(after.slice(0, -1)).toEqual(before);
 		const [last] = await app.db
@@ -283,6 +291,8 @@ describe('the floor', () => {
 			.from(slot)
 			.where(eq(slot.id, after.at(-1) as never));
 		expect(last!.startsAt).toBe(start);
+		await book(0, [[0, before.length]]);
+		expect(await takeBack(act)).toEqual({ ok: false, reason: 'taken' });
 	});
 
 	it('finds families and desks by two letters, with a slip and without accents', async () => {

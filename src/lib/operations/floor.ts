@@ -169,8 +169,19 @@ export const slotAddLast = change({
 	name: 'slot.add-last',
 	may: 'conference.set-up',
 	input: z.object({ conferenceId: id, desk: id, date }),
-	done: z.object({ start: instant }),
+	done: z.object({ start: instant, act: id }),
 	/** `no-hours`: the desk does not sit on that date; `overlaps`: something else lies after it. */
 	refusal: reasons('no-hours', 'overlaps'),
+	leaves: ['desks.changed'],
+});
+
+/** Takes a slot that was added at the end away again. */
+export const slotUndoLast = change({
+	name: 'slot.undo-last',
+	may: 'conference.set-up',
+	input: z.object({ act: id }),
+	done: z.object({ act: id }),
+	/** `newer`: its hours are otherwise by now; `taken`: somebody has it, or it is kept for somebody. */
+	refusal: reasons('unknown', 'undone-before', 'newer', 'taken'),
 	leaves: ['desks.changed'],
 });

@@ -10,10 +10,13 @@ export interface SeatNews {
 	readonly states: Readonly<Record<string, ToldState>>;
 	/** Which state of the set-up it is. */
 	readonly version: number;
+	/** How much waits for the office's answer; told to the office alone. */
+	readonly toAnswer?: number | undefined;
 }
 
 export const seatNews: ZodMiniType<SeatNews> = z.object({
 	whole: z.boolean(),
 	states: z.record(z.string(), z.enum([...seatStateNames, 'taken'])),
 	version: z.number(),
+	toAnswer: z.optional(z.number()),
 });

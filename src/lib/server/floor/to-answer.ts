@@ -4,7 +4,7 @@ import { may, type Actor } from '../../core/permissions/may';
 import { MINUTE } from '../../core/time/local-of';
 import type { AskedAppointment, EndingOffer, ToAnswer } from '../../operations/to-answer';
 import type { App } from '../app';
-import type { Database } from '../foundation/database/connect';
+import type { Database, Reader } from '../foundation/database/connect';
 import {
 	appointment,
 	appointmentStudent,
@@ -49,7 +49,7 @@ export async function readToAnswer(
 }
 
 /** How much of it waits for an answer; what did not arrive is counted at the outbox. */
-export async function countToAnswer(db: Database, conferenceId: string): Promise<number> {
+export async function countToAnswer(db: Reader, conferenceId: string): Promise<number> {
 	const counts = await Promise.all([
 		countEnquiries(db, conferenceId),
 		db.$count(
@@ -72,7 +72,7 @@ export async function countToAnswer(db: Database, conferenceId: string): Promise
 }
 
 /** Appointments outside their desk's hours, or doubled. */
-async function countToSettle(db: Database, conferenceId: string): Promise<number> {
+async function countToSettle(db: Reader, conferenceId: string): Promise<number> {
 	const rows = await db
 		.selectDistinct({ id: appointment.id })
 		.from(appointment)

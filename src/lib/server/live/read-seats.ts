@@ -4,6 +4,7 @@ import { groupBy } from '../../core/group-by';
 import { isWished } from '../visits/family-facts';
 import { loadSnapshot } from '../conferences/load-snapshot';
 import { nextHoldEnd, readClaims } from '../conferences/read-claims';
+import { countToAnswer } from '../floor/to-answer';
 import type { Reader } from '../foundation/database/connect';
 import { rowsOf } from '../foundation/database/rows-of';
 import { adultRight } from '../foundation/database/schema';
@@ -21,11 +22,12 @@ export async function readSeats(
 	before: SeatReading | null,
 ): Promise<SeatReading & { readonly nextEnd: number | null }> {
 	const snapshot = await loadSnapshot(db, conferenceId);
-	const [claims, nextEnd, apart, concerns] = await Promise.all([
+	const [claims, nextEnd, apart, concerns, toAnswer] = await Promise.all([
 		readClaims(db, conferenceId, now),
 		nextHoldEnd(db, conferenceId, now),
 		rowsOf(db, presences(conferenceId, sql`true`)),
 		before?.snapshot === snapshot ? before.concerns : readConcerns(db, conferenceId),
+		countToAnswer(db, conferenceId),
 	]);
 	const closed = [...groupBy(apart, ({ family }) => family)].map(([family, list]) => {
 		const desks = new Set((concerns.byFamily.get(family) ?? []).map(({ desk }) => desk));
@@ -35,6 +37,7 @@ export async function readSeats(
 		snapshot,
 		concerns,
 		nextEnd,
+		toAnswer,
 		states: seatStates(snapshot, claims, now),
 		closed: new Map(closed.filter(([, slots]) => slots.size > 0)),
 	};

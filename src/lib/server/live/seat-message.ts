@@ -38,18 +38,18 @@ export interface SeatReading {
 	readonly concerns: FamilyConcerns;
 	/** Slots that are taken for one family alone; only of families of which there are any. */
 	readonly closed: ReadonlyMap<string, ReadonlySet<string>>;
+	/** How much waits for the office's answer. */
+	readonly toAnswer: number;
 }
 
 /** All that an audience may be told. */
 export function wholeMessage(reading: SeatReading, audience: Audience): SeatNews {
-	const { snapshot, states } = reading;
-	const told =
-		audience.kind === 'office'
-			? Object.fromEntries(states)
-			: Object.fromEntries(
-					slotsFor(audience, reading).map((id) => [id, toldState(id, audience, reading)]),
-				);
-	return { whole: true, states: told, version: snapshot.conference.version };
+	const { snapshot, states, toAnswer } = reading;
+	const { version } = snapshot.conference;
+	if (audience.kind === 'office')
+		return { whole: true, states: Object.fromEntries(states), version, toAnswer };
+	const told = slotsFor(audience, reading).map((id) => [id, toldState(id, audience, reading)]);
+	return { whole: true, states: Object.fromEntries(told), version };
 }
 
 /** Makes what changed from one reading to the next into messages; `null`: nothing for this audience. */
@@ -60,14 +60,19 @@ export function differenceFrom(
 	const { version } = after.snapshot.conference;
 	const isOtherVersion = before.snapshot.conference.version !== version;
 	const changed = [...after.states].filter(([slot, state]) => before.states.get(slot) !== state);
-	const toOffice = { whole: false, states: Object.fromEntries(changed), version };
+	const toOffice = {
+		whole: false,
+		states: Object.fromEntries(changed),
+		version,
+		toAnswer: after.toAnswer,
+	};
+	const isOtherCount = before.toAnswer !== after.toAnswer;
 	const byDesk = becameFreeOrTaken(before, after);
 	return (audience) => {
-		const message =
-			audience.kind === 'office'
-				? toOffice
-				: { ...toOffice, states: Object.fromEntries(differenceFor(audience)) };
-		return isOtherVersion || Object.keys(message.states).length ? message : null;
+		if (audience.kind === 'office')
+			return isOtherVersion || isOtherCount || changed.length ? toOffice : null;
+		const states = Object.fromEntries(differenceFor(audience));
+		return isOtherVersion || Object.keys(states).length ? { whole: false, states, version } : null;
 	};
 
 	function differenceFor(audience: Exclude<Audience, { kind: 'office' }>): [string, ToldState][] {

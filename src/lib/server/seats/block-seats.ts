@@ -1,4 +1,4 @@
-import { and, eq, inArray, isNull, lte, sql } from 'drizzle-orm';
+import { and, eq, isNull, sql } from 'drizzle-orm';
 import { isSame } from '../../core/merge/is-same';
 import { kindsUndoneBy } from '../../operations/change';
 import * as changesOfSeats from '../../operations/seats';
@@ -6,9 +6,10 @@ import type { Clock } from '../foundation/clock';
 import type { Transaction } from '../foundation/database/connect';
 import { isLostRace } from '../foundation/database/errors';
 import { uuids } from '../foundation/database/params';
-import { act, claim, hold, slot } from '../foundation/database/schema';
+import { act, slot } from '../foundation/database/schema';
 import { performs } from '../foundation/runner/perform';
 import { blocksOf, lockedBlocks, seatStates, type SeatBlock } from './block-state';
+import { takenAmong } from './taken-among';
 
 const UNDOABLE: ReadonlySet<string> = kindsUndoneBy('seats.undo', changesOfSeats);
 
@@ -75,24 +76,6 @@ export const undoSeats = performs(changesOfSeats.seatsUndo).by({
 
 const bySlot = (seats: readonly SeatBlock[]): SeatBlock[] =>
 	[...seats].sort((a, b) => (a.slot < b.slot ? -1 : 1));
-
-/** Ids of slots in which somebody sits, or for whom they are kept. */
-async function takenAmong(
-	tx: Transaction,
-	clock: Clock,
-	slots: readonly string[],
-): Promise<ReadonlySet<string>> {
-	if (slots.length === 0) return new Set();
-	const ended = tx.select({ id: hold.id }).from(hold).where(lte(hold.until, clock.now()));
-	await tx
-		.delete(claim)
-		.where(and(inArray(claim.occupancy, [...slots]), inArray(claim.holdId, ended)));
-	const rows = await tx
-		.selectDistinct({ slot: claim.occupancy })
-		.from(claim)
-		.where(sql`${claim.occupancy} = any(${uuids(slots)})`);
-	return new Set(rows.map((row) => row.slot));
-}
 
 /** Writes seats as they should be blocked, all of one reason at once. */
 async function write(tx: Transaction, clock: Clock, seats: readonly SeatBlock[]): Promise<void> {

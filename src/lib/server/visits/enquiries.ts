@@ -118,7 +118,7 @@ const isWaiting = (conferenceId: string) =>
 	);
 
 /** How much waits for the school's answer. */
-export const countEnquiries = (db: Database, conferenceId: string): Promise<number> =>
+export const countEnquiries = (db: Reader, conferenceId: string): Promise<number> =>
 	db.$count(enquiry, isWaiting(conferenceId));
 
 /** What waits for the school's answer about a conference, and links that were lost; the oldest first. */

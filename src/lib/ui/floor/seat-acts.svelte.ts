@@ -1,11 +1,11 @@
 import type { RefusalCode } from '$lib/core/rules/answer';
 import type { LocalDate } from '$lib/core/time/local-of';
 import type { SeatCandidate } from '$lib/operations/floor';
-import { slotAddLast } from '$lib/operations/floor';
+import { slotAddLast, slotUndoLast } from '$lib/operations/floor';
 import { seatsBlock, seatsUnblock, seatsUndo } from '$lib/operations/seats';
 import { appointmentAnswer, appointmentsSwap, offerMake, visitBook } from '$lib/operations/visits';
 import { m } from '$lib/paraglide/messages';
-import type { DoneActs } from '../office/done-acts.svelte';
+import type { DoneActs, TakesBack } from '../office/done-acts.svelte';
 import { ActKeys } from '../parts/saving/act-keys';
 import { ActOnce } from '../parts/saving/act-once.svelte';
 import { fitText } from './fit-text';
@@ -136,7 +136,7 @@ export class SeatActs {
 			date,
 		});
 		if (!outcome) return false;
-		if (outcome.ok) return this.#did(m.seat_added(), null);
+		if (outcome.ok) return this.#did(m.seat_added(), outcome.act, slotUndoLast);
 		this.#refused = m.seat_add_overlaps();
 		return false;
 	}
@@ -145,7 +145,7 @@ export class SeatActs {
 		return { conferenceId: this.around.conference, familyId };
 	}
 
-	#did(said: string, act: string | null, undo?: typeof seatsUndo): true {
+	#did(said: string, act: string | null, undo?: TakesBack): true {
 		this.#keys.done();
 		this.#refused = '';
 		this.around.done.did(said, act, undo);

@@ -1,4 +1,5 @@
 import { getContext, setContext } from 'svelte';
+import type { slotUndoLast } from '$lib/operations/floor';
 import type { seatsUndo } from '$lib/operations/seats';
 import { visitUndo } from '$lib/operations/visits';
 import { m } from '$lib/paraglide/messages';
@@ -6,12 +7,15 @@ import { failureText } from '../parts/saving/failure-text';
 import { perform } from '../parts/saving/ask-server';
 import { undoRefusedText } from '../parts/saving/undo-refused-text';
 
+/** The changes by which what the office does is taken back. */
+export type TakesBack = typeof visitUndo | typeof seatsUndo | typeof slotUndoLast;
+
 /** Something that was done, and the act by which it is known. */
 interface DoneAct {
 	readonly text: string;
 	/** `null`: it cannot be taken back, or nothing had to be changed. */
 	readonly act: string | null;
-	readonly undo: typeof visitUndo | typeof seatsUndo;
+	readonly undo: TakesBack;
 }
 
 /** What somebody in the office did since the page was opened, the last one first to be taken back. */

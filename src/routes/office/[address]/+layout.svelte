@@ -34,7 +34,9 @@
 		const station = from?.route.id?.split('/')[3] ?? '';
 		if (TYPED.includes(station) && from?.url.pathname !== page.url.pathname) void readProgress();
 	});
-	followSeats(`/live/${untrack(() => data.conference.id)}`, ({ version }) => {
+	followSeats(`/live/${untrack(() => data.conference.id)}`, ({ version, toAnswer }) => {
+		if (toAnswer !== undefined && toAnswer !== now.progress.toAnswer)
+			now = { ...now, progress: { ...now.progress, toAnswer } };
 		if (version === now.conference.version) return;
 		// Reading again would call off a step to another station, which reads anyway.
 		if (navigating.to) return;

@@ -1,6 +1,6 @@
 import type { AnyChange } from '../../../operations/change';
 import { createConference } from '../../conferences/change-conference';
-import { addLastSlot } from '../../desks/add-last-slot';
+import { addLastSlot, undoLastSlot } from '../../desks/add-last-slot';
 import { saveBasics } from '../../conferences/save-basics';
 import { saveRules } from '../../conferences/save-rules';
 import { savePlans } from '../../desks/save-plans';
@@ -28,7 +28,7 @@ export const pageChanges: ReadonlyMap<string, Perform<AnyChange>> = new Map(
 		...[bookVisit, changeVisit, cancelAppointments, undoVisitAct],
 		...[joinWaitingList, leaveWaitingList, holdVisit, giveBack, makeEnquiry, answerEnquiry],
 		...[offerSlots, answerAppointment, swapAppointments],
-		addLastSlot,
+		...[addLastSlot, undoLastSlot],
 		...[blockSeats, unblockSeats, undoSeats],
 		...[askGuest, withdrawGuest, lengthenWish],
 		...[saveQuestions, saveAnswers],

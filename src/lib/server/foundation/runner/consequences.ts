@@ -157,14 +157,20 @@ export const consequences: Readonly<Record<ActKind, Consequences>> = {
 	'guest.asked': { ...NOTHING, tells: [{ kind: 'asked-along', whom: 'guest' }] },
 	'guest.withdrawn': { ...NOTHING, tells: [{ kind: 'not-needed', whom: 'guest' }] },
 
+	// The office's pages count what waits.
 	'enquiry.made': {
-		...NOTHING,
+		concerns: 'its-conference',
+		pages: true,
 		tells: [
 			{ kind: 'lost-link', whom: 'losers' },
 			{ kind: 'office-question', whom: 'office' },
 		],
 	},
-	'enquiry.answered': { ...NOTHING, tells: [{ kind: 'answered', whom: 'asker' }] },
+	'enquiry.answered': {
+		concerns: 'its-conference',
+		pages: true,
+		tells: [{ kind: 'answered', whom: 'asker' }],
+	},
 
 	'register.lists-read': REGROUPED,
 	'register.undone': REGROUPED,

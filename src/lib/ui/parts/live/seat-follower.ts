@@ -41,6 +41,7 @@ export class SeatFollower {
 	readonly #giveUpLead: () => void;
 	readonly #known: Record<string, ToldState> = {};
 	#version = 0;
+	#toAnswer: number | undefined;
 	#stream: NewsStream | null = null;
 	#pause = SHORTEST_PAUSE;
 	#callOff: () => void = () => {};
@@ -77,6 +78,7 @@ export class SeatFollower {
 		const news = read.data;
 		Object.assign(this.#known, news.states);
 		this.#version = news.version;
+		this.#toAnswer = news.toAnswer;
 		this.#pause = SHORTEST_PAUSE;
 		this.#hear(news);
 		this.#tabs.tell(news);
@@ -86,7 +88,12 @@ export class SeatFollower {
 		if (message === ASKS_ALL) {
 			// Before the first news there is nothing to tell: the answer would be taken for another set-up.
 			if (this.#stream && this.#version > 0)
-				this.#tabs.tell({ whole: true, states: this.#known, version: this.#version });
+				this.#tabs.tell({
+					whole: true,
+					states: this.#known,
+					version: this.#version,
+					toAnswer: this.#toAnswer,
+				});
 			return;
 		}
 		const read = seatNews.safeParse(message);

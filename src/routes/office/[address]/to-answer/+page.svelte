@@ -7,6 +7,7 @@
 	import { doneActs } from '$lib/ui/office/done-acts.svelte';
 	import DoneBar from '$lib/ui/office/DoneBar.svelte';
 	import { readAgain } from '$lib/ui/parts/live/read-again';
+	import { followSeats } from '$lib/ui/parts/live/live-seats.svelte';
 	import { listText, momentText } from '$lib/ui/parts/format/when';
 	import EnquiryCard from '$lib/ui/visits/EnquiryCard.svelte';
 
@@ -25,6 +26,13 @@
 		await refreshAll();
 		await readProgress();
 	}
+
+	let known = untrack(() => data.progress.toAnswer);
+	followSeats(`/live/${conference.id}`, ({ toAnswer: told }) => {
+		if (told === undefined || told === known) return;
+		known = told;
+		void refreshAll();
+	});
 
 	const elsewhere = $derived([
 		...toAnswer.elsewhere.proposals.map(({ desk }) => ({
