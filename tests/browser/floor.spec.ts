@@ -110,7 +110,7 @@ test('a seat is given, moved, swapped, blocked and opened on the floor by the ke
 	await page.keyboard.press('Enter');
 	await expect(page.getByText('Swapped.')).toBeVisible();
 
-	const row = page.getByRole('group', { name: 'Yusuf Demir' }).getByRole('link');
+	const row = page.getByRole('group', { name: 'Wen-hui Tsai' }).getByRole('link');
 	const many = await row.count();
 	await row.last().focus();
 	await page.keyboard.press('Enter');
@@ -157,7 +157,7 @@ test('a request is accepted with a word, another declined, and a question answer
 	await page.getByLabel('Your answer').fill('Come to room Curlew at seven.');
 	await page.getByRole('button', { name: 'Send the answer' }).click();
 	await expect(page.getByText('Come to room Curlew at seven.')).toHaveCount(0);
-	await expect(waiting).not.toContainText('waits');
+	await expect(waiting).toContainText('nothing waits');
 });
 
 test('who waits gets what somebody else gives up, and the floor shows for whom it is kept', async ({
@@ -207,9 +207,6 @@ test('an offer of two seats is taken by the family in its own browser', async ({
 		.first()
 		.click();
 	await expect(family.getByRole('heading', { name: 'Your visit' })).toBeVisible();
-	await expect(
-		page.getByText('1 booked').or(seat(page, 'Piet van Rooyen', 'booked').first()),
-	).toBeVisible();
 	expect(await demo.sql`select from hold where kind = 'offer'`).toHaveLength(0);
 });
 

@@ -9,7 +9,7 @@ import { ForbiddenError } from '../foundation/forbidden';
 import { readinessInShort } from '../readiness/read-readiness';
 import { registerCounts } from '../register/register-counts';
 import { countUndelivered } from '../notices/sending/undelivered';
-import { countToAnswer } from '../floor/to-answer';
+import { countToAnswer } from '../floor/count-to-answer';
 import { loadSnapshot } from './load-snapshot';
 import { readClaims } from './read-claims';
 import { isVisible, phaseOfRow, type ConferenceRow } from './read-conference';

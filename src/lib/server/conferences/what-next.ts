@@ -7,7 +7,7 @@ import type { LocalDate } from '../../core/time/local-of';
 import type { App } from '../app';
 import { desk } from '../foundation/database/schema';
 import { readinessInShort } from '../readiness/read-readiness';
-import { countToAnswer } from '../floor/to-answer';
+import { countToAnswer } from '../floor/count-to-answer';
 import { isVisible, listConferences, phaseOfRow } from './read-conference';
 
 /** A conference on the list of all of them. */

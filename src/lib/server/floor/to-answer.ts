@@ -1,14 +1,13 @@
-import { and, asc, eq, gt, inArray, isNotNull, isNull, lte, or } from 'drizzle-orm';
+import { and, asc, eq, gt, inArray, isNull, lte } from 'drizzle-orm';
 import { groupBy } from '../../core/group-by';
 import { may, type Actor } from '../../core/permissions/may';
 import { MINUTE } from '../../core/time/local-of';
 import type { AskedAppointment, EndingOffer, ToAnswer } from '../../operations/to-answer';
 import type { App } from '../app';
-import type { Database, Reader } from '../foundation/database/connect';
+import type { Database } from '../foundation/database/connect';
 import {
 	appointment,
 	appointmentStudent,
-	appointmentTwice,
 	desk,
 	deskProposal,
 	family,
@@ -20,7 +19,8 @@ import {
 import { ForbiddenError } from '../foundation/forbidden';
 import { countUndelivered } from '../notices/sending/undelivered';
 import { fullName } from '../register/names';
-import { countEnquiries, waitingEnquiries } from '../visits/enquiries';
+import { waitingEnquiries } from '../visits/enquiries';
+import { countToSettle } from './count-to-answer';
 
 /** An offer that ends within so long is looked at; milliseconds. */
 const SOON = 12 * 60 * MINUTE;
@@ -46,47 +46,6 @@ export async function readToAnswer(
 		countUndelivered(db, conferenceId),
 	]);
 	return { enquiries, asked, offers, elsewhere: { proposals, toSettle, undelivered } };
-}
-
-/** How much of it waits for an answer; what did not arrive is counted at the outbox. */
-export async function countToAnswer(db: Reader, conferenceId: string): Promise<number> {
-	const counts = await Promise.all([
-		countEnquiries(db, conferenceId),
-		db.$count(
-			appointment,
-			and(eq(appointment.conferenceId, conferenceId), eq(appointment.standing, 'asked')),
-		),
-		db.$count(
-			deskProposal,
-			and(
-				isNull(deskProposal.settledAt),
-				inArray(
-					deskProposal.deskId,
-					db.select({ id: desk.id }).from(desk).where(eq(desk.conferenceId, conferenceId)),
-				),
-			),
-		),
-		countToSettle(db, conferenceId),
-	]);
-	return counts.reduce((sum, count) => sum + count, 0);
-}
-
-/** Appointments outside their desk's hours, or doubled. */
-async function countToSettle(db: Reader, conferenceId: string): Promise<number> {
-	const rows = await db
-		.selectDistinct({ id: appointment.id })
-		.from(appointment)
-		.innerJoin(takenSlot, eq(takenSlot.appointmentId, appointment.id))
-		.innerJoin(slot, eq(slot.id, takenSlot.slotId))
-		.leftJoin(appointmentTwice, eq(appointmentTwice.appointmentId, appointment.id))
-		.where(
-			and(
-				eq(appointment.conferenceId, conferenceId),
-				eq(appointment.stands, true),
-				or(isNotNull(slot.detachedAt), isNotNull(appointmentTwice.appointmentId)),
-			),
-		);
-	return rows.length;
 }
 
 async function askedFor(db: Database, conferenceId: string): Promise<AskedAppointment[]> {

@@ -4,7 +4,7 @@ import { groupBy } from '../../core/group-by';
 import { isWished } from '../visits/family-facts';
 import { loadSnapshot } from '../conferences/load-snapshot';
 import { nextHoldEnd, readClaims } from '../conferences/read-claims';
-import { countToAnswer } from '../floor/to-answer';
+import { countToAnswer } from '../floor/count-to-answer';
 import type { Reader } from '../foundation/database/connect';
 import { rowsOf } from '../foundation/database/rows-of';
 import { adultRight } from '../foundation/database/schema';

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, inArray, isNull, or, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { may, type Actor } from '../../core/permissions/may';
 import type { FamilyEnquiry } from '../../core/visits/family-projection';
 import {
@@ -8,7 +8,7 @@ import {
 	type WaitingEnquiry,
 } from '../../operations/enquiries';
 import type { App } from '../app';
-import type { Database, Reader } from '../foundation/database/connect';
+import type { Reader } from '../foundation/database/connect';
 import {
 	adult,
 	desk,
@@ -19,6 +19,7 @@ import {
 	wish,
 	wishDesk,
 } from '../foundation/database/schema';
+import { isWaitingEnquiry } from './waiting-enquiries';
 import { ForbiddenError } from '../foundation/forbidden';
 import { newId } from '../foundation/identifiers';
 import { performs } from '../foundation/runner/perform';
@@ -110,17 +111,6 @@ export async function enquiriesOf(db: Reader, wishes: readonly string[]): Promis
 	return rows.map(({ id, wishId, askedAt, answer }) => ({ id, wish: wishId!, askedAt, answer }));
 }
 
-/** What waits about a conference, with links that were lost. */
-const isWaiting = (conferenceId: string) =>
-	and(
-		isNull(enquiry.answeredAt),
-		or(eq(enquiry.conferenceId, conferenceId), eq(enquiry.kind, 'lost-link')),
-	);
-
-/** How much waits for the school's answer. */
-export const countEnquiries = (db: Reader, conferenceId: string): Promise<number> =>
-	db.$count(enquiry, isWaiting(conferenceId));
-
 /** What waits for the school's answer about a conference, and links that were lost; the oldest first. */
 export async function waitingEnquiries(
 	{ db }: Pick<App, 'db'>,
@@ -137,7 +127,7 @@ export async function waitingEnquiries(
 		.leftJoin(student, eq(student.id, wish.studentId))
 		.leftJoin(wishDesk, and(eq(wishDesk.wishId, wish.id), eq(wishDesk.rank, 0)))
 		.leftJoin(desk, eq(desk.id, wishDesk.deskId))
-		.where(isWaiting(conferenceId))
+		.where(isWaitingEnquiry(conferenceId))
 		.orderBy(asc(enquiry.askedAt), asc(enquiry.id));
 	return rows.map((row) => ({
 		id: row.enquiry.id,

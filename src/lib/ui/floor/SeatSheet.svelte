@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { goto } from '$app/navigation';
-	import { tick, untrack } from 'svelte';
+	import { onDestroy, tick, untrack } from 'svelte';
 	import X from '@lucide/svelte/icons/x';
 	import type { SeatDetail } from '$lib/operations/floor';
 	import { m } from '$lib/paraglide/messages';
@@ -89,8 +89,14 @@
 		floor.isDraggable = seat.seated.length === 1;
 		floor.startMove = () => seated[0]?.beginMove();
 		floor.way = (seat.visits[0]?.appointments ?? []).flatMap((entry) => entry.slots.slice(0, 1));
-		return () => floor.clear();
 	});
+	// A seat that is read again, as something changed elsewhere, leaves what is being chosen as it is.
+	const whoSits = $derived(seat.seated.map(({ appointment }) => appointment).join());
+	$effect(() => {
+		void whoSits;
+		return () => floor.putOut();
+	});
+	onDestroy(() => floor.clear());
 </script>
 
 <!-- svelte-ignore a11y_no_noninteractive_element_interactions -->

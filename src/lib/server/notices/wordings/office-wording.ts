@@ -5,7 +5,7 @@ import { typedDate } from '../../../core/time/local-of';
 import { m } from '$lib/paraglide/messages';
 import type { App } from '../../app';
 import { account, act, conference, enquiry, family } from '../../foundation/database/schema';
-import { countEnquiries } from '../../visits/enquiries';
+import { countEnquiries } from '../../visits/waiting-enquiries';
 import { answeredEnquiry } from '../telling/facts-of-acts';
 import { countUndelivered } from '../sending/undelivered';
 import { dayWords, footOf } from './visit-words';
