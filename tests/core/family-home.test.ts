@@ -10,8 +10,9 @@ import {
 } from '$lib/core/visits/family-projection';
 import { asItIs, givingUp } from '$lib/core/visits/giving-up';
 import { movesOf, wantedWith } from '$lib/core/visits/moves';
+import { otherModes } from '$lib/core/visits/other-modes';
 import { notMet, remediesFor, whyNowhere, type WhyNot } from '$lib/core/visits/why-not';
-import { bookedOf, DATE, M, slotOf, viewOf, wishOf } from './family-fixtures';
+import { bookedOf, DATE, M, placeOf, slotOf, viewOf, wishOf } from './family-fixtures';
 
 describe('why an appointment cannot be had', () => {
 	const why = (slots: FamilySlot[], more: Partial<ShownWish> = {}, whole = {}) =>
@@ -180,4 +181,24 @@ describe('a page that was opened a while ago', () => {
 		};
 		expect(asOf(paused, 120).notBookable).toEqual({ code: 'paused' });
 	});
+});
+
+it.each([
+	[['eider'], []],
+	[['eider', 'teal'], []],
+	[['eider', 'link'], ['video']],
+	[['eider', 'link', 'other link'], ['video']],
+	// What was a place of the slot may be none any more.
+	[['gone'], []],
+])('at a slot with the places %j a meeting in Eider could also be held by %j', (places, modes) => {
+	const view = viewOf({
+		places: [
+			placeOf('eider'),
+			placeOf('teal'),
+			placeOf('link', 'remote'),
+			placeOf('other link', 'remote'),
+		],
+		slots: [slotOf('a', 100, { places })],
+	});
+	expect(otherModes(view, bookedOf('a', 100))).toEqual(modes);
 });

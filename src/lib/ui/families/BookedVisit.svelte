@@ -1,9 +1,8 @@
 <script lang="ts">
 	import { tick } from 'svelte';
 	import type { FamilyProjection, ShownAppointment } from '$lib/core/visits/family-projection';
-	import { asItIs } from '$lib/core/visits/giving-up';
 	import { movesOf, type Move } from '$lib/core/visits/moves';
-	import { modeOf } from '$lib/core/rules/places';
+	import { otherModes } from '$lib/core/visits/other-modes';
 	import { MINUTE } from '$lib/core/time/local-of';
 	import { m } from '$lib/paraglide/messages';
 	import type { Clock } from '../visits/clock';
@@ -74,24 +73,6 @@
 
 	/** Cancels the whole visit. */
 	const cancelAll = () => visit.cancel(view.appointments.map(({ id }) => id));
-
-	/** How else it could be held at its own time: of the places of its slot. */
-	const otherModes = ({ slots, place }: ShownAppointment) => {
-		const slot = view.slots.find(({ id }) => id === slots[0]);
-		const own = view.places.find(({ id }) => id === place);
-		const modes = (slot?.places ?? []).flatMap((id) => {
-			const known = view.places.find((one) => one.id === id);
-			return known ? [modeOf(known)] : [];
-		});
-		return [...new Set(modes)].filter((mode) => !own || mode !== modeOf(own));
-	};
-
-	function meetBy(appointment: ShownAppointment, mode: ReturnType<typeof modeOf>) {
-		const wanted = view.appointments.map((entry) =>
-			entry.id === appointment.id ? { ...asItIs(view, entry), mode } : asItIs(view, entry),
-		);
-		void visit.change(wanted, m.office_changed_how());
-	}
 </script>
 
 <ol class="border-t border-base-300">
@@ -132,9 +113,9 @@
 						<kbd class="kbd kbd-xs" aria-hidden="true">M</kbd>
 					</button>
 					<OtherModes
-						modes={otherModes(appointment)}
+						modes={otherModes(view, appointment)}
 						isBusy={visit.act.isBusy}
-						onpick={(mode) => meetBy(appointment, mode)}
+						onpick={(mode) => visit.meetBy(appointment, mode)}
 					/>
 					<button
 						type="button"

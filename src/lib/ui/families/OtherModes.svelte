@@ -5,9 +5,16 @@
 	/** The other ways in which an appointment could be held at its own time. */
 	let {
 		modes,
+		letter = '',
 		isBusy,
 		onpick,
-	}: { modes: readonly Mode[]; isBusy: boolean; onpick: (mode: Mode) => void } = $props();
+	}: {
+		modes: readonly Mode[];
+		/** The letter that does the first of them, if there is one. */
+		letter?: string;
+		isBusy: boolean;
+		onpick: (mode: Mode) => void;
+	} = $props();
 
 	const text: Record<Mode, () => string> = {
 		'in-person': m.how_in_person,
@@ -16,11 +23,14 @@
 	};
 </script>
 
-{#each modes as mode (mode)}
+{#each modes as mode, index (mode)}
 	<button
 		type="button"
 		class="btn btn-outline btn-sm"
 		disabled={isBusy}
-		onclick={() => onpick(mode)}>{text[mode]()}</button
+		onclick={() => onpick(mode)}
 	>
+		{text[mode]()}
+		{#if letter && index === 0}<kbd class="kbd kbd-xs" aria-hidden="true">{letter}</kbd>{/if}
+	</button>
 {/each}

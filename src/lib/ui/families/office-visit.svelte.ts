@@ -1,5 +1,7 @@
 import type { FamilyProjection, ShownAppointment } from '$lib/core/visits/family-projection';
+import { asItIs } from '$lib/core/visits/giving-up';
 import { wantedWith, type Move } from '$lib/core/visits/moves';
+import type { Mode } from '$lib/core/ways-to-meet';
 import type { WantedAppointment } from '$lib/core/visits/wanted-appointment';
 import type { Conflicts } from '$lib/operations/visit-shapes';
 import {
@@ -59,6 +61,15 @@ export class OfficeVisit {
 		if (!outcome) return false;
 		if (!outcome.ok) return this.#refused(outcome, wanted);
 		return this.#did(said, outcome.act);
+	}
+
+	/** Holds one appointment otherwise, when it is. */
+	meetBy({ id }: ShownAppointment, mode: Mode): Promise<boolean> {
+		const view = this.around.view();
+		const wanted = view.appointments.map((entry) =>
+			entry.id === id ? { ...asItIs(view, entry), mode } : asItIs(view, entry),
+		);
+		return this.change(wanted, m.office_changed_how());
 	}
 
 	async cancel(ids: readonly string[]): Promise<boolean> {

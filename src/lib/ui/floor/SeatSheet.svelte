@@ -81,6 +81,7 @@
 			l: () => themselves?.addLast(),
 			m: () => seated[0]?.move(),
 			s: () => seated[0]?.swap(),
+			h: () => seated[0]?.meetOtherwise(),
 			c: () => seated[0]?.cancel(),
 			a: () => seated[0]?.answer(true),
 			d: () => seated[0]?.answer(false),

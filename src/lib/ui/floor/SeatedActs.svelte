@@ -2,6 +2,7 @@
 	import { goto } from '$app/navigation';
 	import { untrack } from 'svelte';
 	import { movesOf, type Move } from '$lib/core/visits/moves';
+	import { otherModes } from '$lib/core/visits/other-modes';
 	import type { FamilyProjection } from '$lib/core/visits/family-projection';
 	import { MINUTE } from '$lib/core/time/local-of';
 	import { seatSwaps, type Seated } from '$lib/operations/floor';
@@ -9,6 +10,7 @@
 	import type { Clock } from '../visits/clock';
 	import { placeWords } from '$lib/words/place-words';
 	import { doneActs } from '../office/done-acts.svelte';
+	import OtherModes from '../families/OtherModes.svelte';
 	import { OfficeVisit } from '../families/office-visit.svelte';
 	import { listText, momentText, timeText } from '../parts/format/when';
 	import { askOrNull } from '../parts/saving/ask-server';
@@ -117,6 +119,14 @@
 		lit = null;
 	}
 
+	const modes = $derived(own ? otherModes(view, own) : []);
+
+	/** Holds it in the first of the other ways that its slot has. */
+	export function meetOtherwise(): void {
+		const [mode] = modes;
+		if (own && mode) void visit.meetBy(own, mode);
+	}
+
 	export function cancel(): void {
 		void visit.cancel([seated.appointment]);
 	}
@@ -190,6 +200,12 @@
 		<button type="button" class="btn btn-outline btn-sm" disabled={acts.isBusy} onclick={swap}>
 			{m.seat_swap()} <kbd class="kbd kbd-xs" aria-hidden="true">S</kbd>
 		</button>
+		<OtherModes
+			{modes}
+			letter="H"
+			isBusy={visit.act.isBusy}
+			onpick={(mode) => own && visit.meetBy(own, mode)}
+		/>
 		<button
 			type="button"
 			class="btn btn-outline btn-sm"
