@@ -159,7 +159,7 @@ export const consequences: Readonly<Record<ActKind, Consequences>> = {
 
 	// The office's pages count what waits.
 	'enquiry.made': {
-		concerns: 'its-conference',
+		concerns: 'open-conferences',
 		pages: true,
 		tells: [
 			{ kind: 'lost-link', whom: 'losers' },
@@ -167,7 +167,7 @@ export const consequences: Readonly<Record<ActKind, Consequences>> = {
 		],
 	},
 	'enquiry.answered': {
-		concerns: 'its-conference',
+		concerns: 'open-conferences',
 		pages: true,
 		tells: [{ kind: 'answered', whom: 'asker' }],
 	},
