@@ -14,7 +14,7 @@ import { account, accountSecondFactor } from '$lib/server/foundation/database/sc
 import { newId } from '$lib/server/foundation/identifiers';
 import { ForbiddenError } from '$lib/server/foundation/forbidden';
 import { freshApp } from './database';
-import { emptySchool } from './read-school';
+import { organiserOf } from './organiser-of';
 import { refused } from './done';
 
 const nadia = { name: 'Nadia Holm', email: 'Nadia@small.example', role: 'organiser' as const };
@@ -24,7 +24,7 @@ const tokenOf = (link: string) => link.split('/').at(-1)!;
 describe('accounts', () => {
 	it('at least one organiser remains, also when two withdraw each other at once', async () => {
 		const app = await freshApp();
-		const organiser = await emptySchool(app);
+		const organiser = await organiserOf(app);
 		const helper = { role: 'helper' as const, knowsSafety: false };
 		expect(await changeAccount(app, organiser, { id: organiser.account, ...helper })).toEqual(
 			refused('last-organiser'),
@@ -41,7 +41,7 @@ describe('accounts', () => {
 
 	it('an address has one account; a withdrawn one comes back by being invited again', async () => {
 		const app = await freshApp();
-		const organiser = await emptySchool(app);
+		const organiser = await organiserOf(app);
 		const first = await inviteAccount(app, organiser, { ...nadia, role: 'helper' });
 		expect(await inviteAccount(app, organiser, nadia)).toEqual({ ok: false, reason: 'known' });
 		if (!first.ok) throw new Error('not invited');
@@ -63,7 +63,7 @@ describe('accounts', () => {
 
 	it('only who knows of what few may know lets others know', async () => {
 		const app = await freshApp();
-		const organiser = await emptySchool(app);
+		const organiser = await organiserOf(app);
 		const invited = await inviteAccount(app, organiser, nadia);
 		if (!invited.ok) throw new Error('not invited');
 		const change = { role: 'organiser' as const, knowsSafety: true };
@@ -80,7 +80,7 @@ describe('accounts', () => {
 describe('a link for choosing a password', () => {
 	it('is spent by choosing one, ends with its time, and cannot be made from what is stored', async () => {
 		const app = await freshApp();
-		const organiser = await emptySchool(app);
+		const organiser = await organiserOf(app);
 		const link = await passwordLink(app, organiser.account, 60_000);
 		const token = tokenOf(link);
 		expect(await accountOfPasswordLink(app, token)).toMatchObject({ id: organiser.account });
@@ -101,7 +101,7 @@ describe('a link for choosing a password', () => {
 
 it('the command on the server removes a lost second factor', async () => {
 	const app = await freshApp();
-	const organiser = await emptySchool(app);
+	const organiser = await organiserOf(app);
 	await app.db.insert(accountSecondFactor).values({
 		id: newId(app.clock),
 		userId: organiser.account,

@@ -7,7 +7,7 @@ import { choosePassword, passwordLink } from '$lib/server/accounts/password-link
 import type { App } from '$lib/server/app';
 import { account } from '$lib/server/foundation/database/schema';
 import { freshApp } from './database';
-import { emptySchool } from './read-school';
+import { organiserOf, signedUpOrganiser } from './organiser-of';
 
 const EMAIL = 'office@small.example';
 const PASSWORD = 'a long password';
@@ -29,7 +29,7 @@ async function signedIn(app: App, client: Client) {
 describe('guesses of a password', () => {
 	it('wait longer and longer, and do not shut out who signed in from a device before', async () => {
 		const app = await freshApp();
-		await emptySchool(app);
+		await signedUpOrganiser(app, PASSWORD);
 		const { known } = await signedIn(app, office);
 		let now = app.clock.now();
 		const waits: number[] = [];
@@ -74,7 +74,7 @@ describe('guesses of a password', () => {
 		const refused = results.filter((result) => !result.ok && result.reason === 'too-often');
 		expect(refused.length).toBeGreaterThan(5);
 		const other = await freshApp();
-		await emptySchool(other);
+		await organiserOf(other);
 		const together = await Promise.all(
 			Array.from({ length: 20 }, () => other.accounts.signIn(EMAIL, 'guess', stranger)),
 		);
@@ -93,7 +93,7 @@ describe('guesses of a password', () => {
 describe('a second factor', () => {
 	async function withFactor() {
 		const app = await freshApp();
-		const organiser = await emptySchool(app);
+		const organiser = await signedUpOrganiser(app, PASSWORD);
 		const { headers, known } = await signedIn(app, office);
 		const begun = await app.accounts.beginFactor(headers, organiser.account, PASSWORD);
 		if (typeof begun !== 'object' || !('address' in begun)) throw new Error('no factor');
@@ -151,7 +151,7 @@ describe('a second factor', () => {
 
 it('of two who choose a password by one link at the same moment one wins', async () => {
 	const app = await freshApp();
-	const organiser = await emptySchool(app);
+	const organiser = await signedUpOrganiser(app, PASSWORD);
 	const token = (await passwordLink(app, organiser.account, 60_000)).split('/').at(-1)!;
 	const passwords = ['the first new password', 'the second new password'];
 	const chosen = await Promise.all(passwords.map((word) => choosePassword(app, token, word)));

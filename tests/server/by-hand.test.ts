@@ -13,7 +13,8 @@ import { readFamily } from '$lib/server/register/edit-family';
 import { listStudents } from '$lib/server/register/list-people';
 import { lastRegisterAct, undoRegisterAct } from '$lib/server/register/undo-register-act';
 import { freshApp } from './database';
-import { emptySchool, readLists } from './read-school';
+import { organiserOf } from './organiser-of';
+import { readLists } from './read-school';
 
 const ADULT = { givenName: 'Ole', familyName: 'Wren', email: '', telephone: '', language: '' };
 const IDA = { givenName: 'Ida', familyName: 'Wren', yearGroup: '', class: '7A', isAnother: false };
@@ -21,7 +22,7 @@ const IDA = { givenName: 'Ida', familyName: 'Wren', yearGroup: '', class: '7A', 
 describe('a student by hand', () => {
 	it('comes with a new family, a class and an invitation, and can be taken back', async () => {
 		const app = await freshApp();
-		const organiser = await emptySchool(app);
+		const organiser = await organiserOf(app);
 		const home = { address: '1 Quay', adult: { ...ADULT, email: 'ole@x.example' } };
 		const added = await addStudent(app, organiser, { student: IDA, home });
 		if (!added.ok) throw new Error(added.reason);
@@ -42,7 +43,7 @@ describe('a student by hand', () => {
 
 	it('joins a known family, and a class that is there under another spelling', async () => {
 		const app = await freshApp();
-		const organiser = await emptySchool(app);
+		const organiser = await organiserOf(app);
 		const students = 'Number,Name,Class,Parent e-mail\n1,Leila Holt,7a,f@p.example\n';
 		await readLists(app, organiser, { students }, false);
 		const [holt] = await findFamilies(app, organiser, 'leila');
@@ -60,7 +61,7 @@ describe('a student by hand', () => {
 
 	it('of a name that is there already is added only if it was said to be another one', async () => {
 		const app = await freshApp();
-		const organiser = await emptySchool(app);
+		const organiser = await organiserOf(app);
 		const home = { address: '', adult: ADULT };
 		await addStudent(app, organiser, { student: IDA, home });
 		const again = { ...IDA, givenName: 'ÍDA' };
@@ -80,7 +81,7 @@ describe('a student by hand', () => {
 
 it('families of one name are told apart by adults, children with classes, and address', async () => {
 	const app = await freshApp();
-	const organiser = await emptySchool(app);
+	const organiser = await organiserOf(app);
 	const rows = [7, 8, 9].map(
 		(grade) => `${grade},Kid${grade} Holt,${grade}A,Ole Holt,o${grade}@x.example,${grade} Quay`,
 	);

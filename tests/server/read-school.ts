@@ -4,9 +4,7 @@ import { proposeKind } from '$lib/core/register/propose-columns';
 import type { Actor } from '$lib/core/permissions/may';
 import { readListFile } from '$lib/files/read-list-file';
 import { writeCsv } from '$lib/files/write-csv';
-import { setUpSchool } from '$lib/server/accounts/set-up';
 import type { App } from '$lib/server/app';
-import { account } from '$lib/server/foundation/database/schema';
 import { applyLists, previewLists, type ListsToRead } from '$lib/server/register/read-lists';
 
 /** Texts as lists whose columns were named by the program. */
@@ -38,17 +36,6 @@ export async function readLists(
 	const lists = await listsOf(texts, complete);
 	const { seen, leaving } = await previewLists(app, actor, lists);
 	return applyLists(app, actor, lists, { seen, leaveOut: false, leaving: leaving.count });
-}
-
-/** An organiser of an empty school. */
-export async function emptySchool(app: App): Promise<Actor & { kind: 'organiser' }> {
-	await setUpSchool(app, {
-		school: 'Small School',
-		timeZone: 'America/Halifax',
-		organiser: { name: 'Office', email: 'office@small.example', password: 'a long password' },
-	});
-	const [office] = await app.db.select().from(account);
-	return { kind: 'organiser', account: office!.id, knowsSafety: true };
 }
 
 export const demoTexts = (): Record<string, string> =>

@@ -1,12 +1,10 @@
 import { eq } from 'drizzle-orm';
 import type { Actor } from '$lib/core/permissions/may';
 import type { Hours } from '$lib/core/slots/hours';
-import { setUpSchool } from '$lib/server/accounts/set-up';
 import type { App } from '$lib/server/app';
 import { createConference, publishConference } from '$lib/server/conferences/change-conference';
 import { loadSnapshot } from '$lib/server/conferences/load-snapshot';
 import {
-	account,
 	adult,
 	classTeacher,
 	enrolment,
@@ -24,7 +22,8 @@ import { newId } from '$lib/server/foundation/identifiers';
 import { invite } from '$lib/server/invitations/visitors';
 import { teacherNamed } from '$lib/server/register/teachers';
 import type { VisitRequest } from '$lib/operations/visits';
-import { addDesk } from './add-desk';
+import { addDesks } from './add-desk';
+import { organiserOf } from './organiser-of';
 
 export interface SmallFamily {
 	readonly id: string;
@@ -56,13 +55,8 @@ export async function smallSchool(
 	size: { families: number; desks: number; hours?: Hours[]; gapMinutes?: number },
 ): Promise<SmallSchool> {
 	const { db, clock } = app;
-	await setUpSchool(app, {
-		school: 'Small School',
-		timeZone: 'America/Halifax',
-		organiser: { name: 'Office', email: 'office@small.example', password: 'a long password' },
-	});
-	const [office] = await db.select().from(account);
-	const organiser: Actor = { kind: 'organiser', account: office!.id };
+	const { account } = await organiserOf(app);
+	const organiser: Actor = { kind: 'organiser', account };
 	const families = await inTransaction(db, async (tx) => {
 		const [{ schoolYear } = { schoolYear: '' }] = await tx.select().from(school);
 		const classId = newId(clock);
@@ -71,24 +65,38 @@ export async function smallSchool(
 			const personId = await teacherNamed(tx, clock, `Teacher ${desk}`);
 			await tx.insert(classTeacher).values({ classId, personId, subject: `Subject ${desk}` });
 		}
-		const made: SmallFamily[] = [];
-		for (let index = 0; index < size.families; index++) {
-			const ids = { id: newId(clock), adult: newId(clock), student: newId(clock) };
-			await tx.insert(family).values({ id: ids.id, label: `Family ${index}` });
-			await tx.insert(adult).values({ id: ids.adult, givenName: 'Adult', familyName: `${index}` });
-			await tx.insert(familyAdult).values({ familyId: ids.id, adultId: ids.adult });
-			await invite(tx, clock, { adultId: ids.adult });
-			await tx.insert(student).values({
-				id: ids.student,
+		const made = Array.from({ length: size.families }, () => ({
+			id: newId(clock),
+			adult: newId(clock),
+			student: newId(clock),
+		}));
+		if (made.length === 0) return [];
+		await tx.insert(family).values(made.map(({ id }, index) => ({ id, label: `Family ${index}` })));
+		await tx
+			.insert(adult)
+			.values(
+				made.map((one, index) => ({ id: one.adult, givenName: 'Adult', familyName: `${index}` })),
+			);
+		await tx
+			.insert(familyAdult)
+			.values(made.map((one) => ({ familyId: one.id, adultId: one.adult })));
+		for (const one of made) await invite(tx, clock, { adultId: one.adult });
+		await tx.insert(student).values(
+			made.map((one, index) => ({
+				id: one.student,
 				givenName: 'Student',
 				familyName: `${index}`,
 				yearGroup: 'Grade 7',
-			});
-			await tx.insert(familyStudent).values({ familyId: ids.id, studentId: ids.student });
-			await tx.insert(enrolment).values({ classId, studentId: ids.student });
-			made.push({ ...ids, actor: { kind: 'adult', adult: ids.adult, families: [ids.id] } });
-		}
-		return made;
+			})),
+		);
+		await tx
+			.insert(familyStudent)
+			.values(made.map((one) => ({ familyId: one.id, studentId: one.student })));
+		await tx.insert(enrolment).values(made.map((one) => ({ classId, studentId: one.student })));
+		return made.map((one): SmallFamily => ({
+			...one,
+			actor: { kind: 'adult', adult: one.adult, families: [one.id] },
+		}));
 	});
 	const made = await createConference(app, organiser, {
 		name: 'Winter',
@@ -98,16 +106,16 @@ export async function smallSchool(
 		hours: size.hours ?? [{ date: '2026-12-03', start: 960, end: 1060 }],
 	});
 	if (!made.ok) throw new Error('the small conference has faults');
-	const desks: string[] = [];
-	for (let desk = 0; desk < size.desks; desk++) {
-		desks.push(
-			await addDesk(app, organiser, made.id, {
-				people: [`Teacher ${desk}`],
-				subject: `Subject ${desk}`,
-				places: [{ kind: 'room', room: `Room ${desk}`, building: 'House' }],
-			}),
-		);
-	}
+	const desks = await addDesks(
+		app,
+		organiser,
+		made.id,
+		Array.from({ length: size.desks }, (_, desk) => ({
+			people: [`Teacher ${desk}`],
+			subject: `Subject ${desk}`,
+			places: [{ kind: 'room', room: `Room ${desk}`, building: 'House' }],
+		})),
+	);
 	await publishConference(app, organiser, { conferenceId: made.id });
 
 	const slots = async (desk: number) =>
