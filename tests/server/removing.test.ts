@@ -64,7 +64,6 @@ it('goes for good with all that belongs to it, once its name was said; the schoo
 	expect(await filled(sql)).toEqual(
 		[
 			'account',
-			'account_credential',
 			'act',
 			'adult',
 			'building',
