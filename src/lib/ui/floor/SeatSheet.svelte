@@ -101,7 +101,12 @@
 </script>
 
 <!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
-<aside class="sheet" aria-label={m.seat_sheet()} onkeydown={pressed}>
+<aside
+	class="sheet"
+	class:choosing={floor.litCount > 0}
+	aria-label={m.seat_sheet()}
+	onkeydown={pressed}
+>
 	<a
 		class="btn btn-ghost btn-sm btn-square float-end"
 		href={closed}
@@ -199,6 +204,10 @@
 			max-block-size: 55dvh;
 			border-inline-start: none;
 			border-block-start: 2px solid var(--color-accent);
+		}
+		/* While a seat is chosen on the board, the board has the room. */
+		.sheet.choosing {
+			max-block-size: 30dvh;
 		}
 	}
 </style>

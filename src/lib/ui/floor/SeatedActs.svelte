@@ -146,6 +146,17 @@
 		{listText([...new Set(seated.students.map(({ classLabel }) => classLabel))])} ·
 		<a class="link" href="{base}/families/{seated.family}">{seated.familyLabel}</a>
 	</p>
+	{#if lit}
+		<p class="mb-2 font-bold" role="status">
+			{lit === 'move'
+				? floor.litCount
+					? m.seat_move_choose({ count: floor.litCount })
+					: m.seat_nowhere()
+				: floor.litCount
+					? m.seat_swap_choose({ count: floor.litCount })
+					: m.seat_no_swap()}
+		</p>
+	{/if}
 	{#if seated.standing === 'asked'}
 		<p class="font-bold">{m.seat_asked_of()}</p>
 		{#if mayAnswer}
@@ -182,17 +193,6 @@
 	{#each visit.problems as problem (problem)}
 		<p class="mb-2 text-error" role="alert">{problem}</p>
 	{/each}
-	{#if lit}
-		<p class="mb-2 text-small" role="status">
-			{lit === 'move'
-				? floor.litCount
-					? m.seat_move_choose({ count: floor.litCount })
-					: m.seat_nowhere()
-				: floor.litCount
-					? m.seat_swap_choose({ count: floor.litCount })
-					: m.seat_no_swap()}
-		</p>
-	{/if}
 	<div class="flex flex-wrap gap-2">
 		<button type="button" class="btn btn-outline btn-sm" disabled={visit.act.isBusy} onclick={move}>
 			{m.caller_move()} <kbd class="kbd kbd-xs" aria-hidden="true">M</kbd>
