@@ -5,7 +5,7 @@ import type { FamilyProjection, ShownAppointment } from './family-projection';
 /** How else an appointment could be held at its own time: of the places of its slot. */
 export function otherModes(
 	view: Pick<FamilyProjection, 'slots' | 'places'>,
-	{ slots: [first], place: own }: Pick<ShownAppointment, 'slots' | 'place'>,
+	{ place: own, slots: [first] }: Pick<ShownAppointment, 'place' | 'slots'>,
 ): Mode[] {
 	const modeAt = (id: string): Mode[] => {
 		const place = view.places.find((one) => one.id === id);
