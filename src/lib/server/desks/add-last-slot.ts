@@ -14,6 +14,7 @@ import { performs } from '../foundation/runner/perform';
 import { takenAmong } from '../seats/taken-among';
 import { loadPlans } from './load-plans';
 import { keepPlans } from './save-plans';
+import { lockDesks } from './sync-desks';
 
 /** Adds one more slot after a desk's last one of a date, as long as its others, in the same places. */
 export const addLastSlot = performs(slotAddLast).by({
@@ -56,6 +57,8 @@ export const undoLastSlot = performs(slotUndoLast).by({
 		);
 		if (!plan || !isSame(whenOf(plan, series.id), series.when))
 			return { refused: { reason: 'newer' } };
+		// Nobody can take it from here on.
+		await lockDesks(tx, [plan]);
 		const slots = await tx
 			.select({ id: slot.id })
 			.from(slot)

@@ -1,9 +1,11 @@
+import { createHash } from 'node:crypto';
 import { asc, desc, eq } from 'drizzle-orm';
 import { groupBy } from '../../core/group-by';
 import { SYSTEM } from '../../core/permissions/may';
 import { seatStates } from '../../core/snapshot/seat-state';
 import type { ConferenceSnapshot, Slot } from '../../core/snapshot/snapshot';
-import { phaseOf } from '../../core/conferences/phase';
+import { isOpen } from '../../core/rules/booking-window';
+import { localOf } from '../../core/time/local-of';
 import { settleVisit, type SettledAppointment } from '../../core/visits/settle-visit';
 import { loadSnapshot } from '../conferences/load-snapshot';
 import { readClaims } from '../conferences/read-claims';
@@ -71,10 +73,14 @@ export async function whoCouldHave(
 	const facts = [
 		snapshot.conference.version,
 		acts,
-		phaseOf(snapshot.conference, snapshot.dates, now),
+		// What time alone brings: booking begins or ends, and another date comes near enough.
+		...[false, true].map((asked) =>
+			JSON.stringify(isOpen(snapshot.conference, { office: false, asked }, now)),
+		),
+		localOf(now, snapshot.conference.timeZone).date,
 		...list.map(({ waiting, free }) => [waiting, ...free.map(({ id }) => id)].join()),
 	];
-	return { list, state: facts.join('\n') };
+	return { list, state: createHash('sha256').update(facts.join('\n')).digest('base64') };
 }
 
 /** Tells one state of everything from another. The last id is not enough: an earlier one may be committed later. */
