@@ -314,6 +314,25 @@ describe('the waiting list', () => {
 		expect(await offered()).toEqual([2]);
 	});
 
+	it.each<[what: string, rules: Partial<Rules>, opensIn: number | null, minutes: number]>([
+		['another day is near enough', { rollingDays: 8 }, null, 24 * 60],
+		['booking has begun', {}, 90, 91],
+	])('goes on when %s, and nobody has done anything', async (_, rules, opensIn, minutes) => {
+		const { app, school, join, cancel, offered } = await full();
+		const { conference: conferenceId } = school;
+		await bookVisit(app, school.families[0]!.actor, await request(school, 0, [[0, 0]]));
+		await bookVisit(app, school.families[1]!.actor, await request(school, 1, [[0, 1]]));
+		await join(2);
+		await cancel(0);
+		const opensAt = opensIn === null ? null : app.clock.now() + opensIn * MINUTE;
+		done(await saveRules(app, school.organiser, { conferenceId, rules }));
+		await app.db.update(conference).set({ opensAt, version: sql`${conference.version} + 1` });
+		for (const _time of ['first', 'again'])
+			expect(await tendWaitingList(app, conferenceId)).toBe(0);
+		expect(await tendWaitingList(after(app, minutes), conferenceId)).toBe(1);
+		expect(await offered()).toEqual([2]);
+	});
+
 	it('is left by who takes what is offered, and offers nothing twice to two at once', async () => {
 		const { app, school, join, cancel, offered } = await full();
 		await bookVisit(app, school.families[0]!.actor, await request(school, 0, [[0, 0]]));
