@@ -15,6 +15,9 @@ const fitting = (page: Page) =>
 
 const undo = (page: Page) => page.getByRole('button', { name: /^Undo/ }).first();
 
+const conferenceOf = async (demo: SeededHouse): Promise<string> =>
+	(await demo.sql<{ id: string }[]>`select id from conference limit 1`)[0]!.id;
+
 async function openFloor(page: Page, demo: SeededHouse) {
 	await signIn(page, demo);
 	await page.goto(`${demo.origin}${AT}/floor`);
@@ -75,8 +78,14 @@ test('a seat is given, moved, swapped, blocked and opened on the floor by the ke
 	await page.keyboard.press('Enter');
 	await expect(page.getByText(/^Booked for /)).toBeVisible();
 
+	const toChoose = page.getByRole('complementary', { name: 'Seat' }).getByRole('status');
 	await page.keyboard.press('m');
-	await expect(page.getByText(/^Choose where to/)).toBeVisible();
+	await expect(toChoose).toHaveText(/^Choose where to/);
+	await page.locator('a.seat.picked').focus();
+	await page.keyboard.press('Escape');
+	await expect(toChoose).toHaveCount(0);
+	await page.keyboard.press('m');
+	await expect(toChoose).toHaveText(/^Choose where to/);
 	const lit = page.locator('a.seat.lit').first();
 	await lit.focus();
 	await page.keyboard.press('Enter');
@@ -236,6 +245,24 @@ test('two people in the office: what one does the other sees, and who is later r
 	await fitting(deaf).first().click();
 	await expect(deaf.getByRole('alert')).toHaveText('Not free for this family.');
 	await expect(deaf.getByText('A visit')).toBeVisible();
+
+	// Another date is read while the pointer rests on it; what happens there until it is pressed counts.
+	const friday = (one: Page) => one.getByRole('link', { name: /^Friday/ });
+	await Promise.all([page.waitForResponse(/floor\/.*__data\.json\?date=/), friday(page).hover()]);
+	const here = await seat(other, 'Teuvo Harju', 'free').last().getAttribute('data-slot');
+	await friday(other).click();
+	await expect(friday(other)).toHaveAttribute('aria-current', 'date');
+	const there = await seat(other, 'Teuvo Harju', 'free').last().getAttribute('data-slot');
+	for (const slot of [there!, here!]) {
+		const answer = await other.request.post(`${demo.origin}/do/seats.block`, {
+			data: { conferenceId: await conferenceOf(demo), slots: [slot], reason: '', key: slot },
+			headers: { origin: demo.origin },
+		});
+		expect(await answer.json()).toMatchObject({ ok: true });
+	}
+	await expect(page.locator(`[data-slot="${here}"]`)).toHaveAccessibleName(/blocked/);
+	await friday(page).click();
+	await expect(page.locator(`[data-slot="${there}"]`)).toHaveAccessibleName(/blocked/);
 	await other.close();
 	await deaf.close();
 });

@@ -1,4 +1,4 @@
-import { and, asc, eq, inArray, isNotNull, or } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNotNull } from 'drizzle-orm';
 import type { DeskPlan } from '../../core/desks/desk-plan';
 import { addSitting, placesOf, type EditTools } from '../../core/desks/edit-plan';
 import { localOf, MINUTE } from '../../core/time/local-of';
@@ -11,6 +11,7 @@ import { appointmentTwice, conference, desk, slot, takenSlot } from '../foundati
 import { newId } from '../foundation/identifiers';
 import { performs } from '../foundation/runner/perform';
 import { readSeated } from '../visits/read-seated';
+import { isToSettle } from './is-to-settle';
 import { loadPlans } from './load-plans';
 import { keepPlans } from './save-plans';
 
@@ -25,12 +26,7 @@ export async function slotsToSettle(
 		.innerJoin(desk, eq(desk.id, slot.deskId))
 		.leftJoin(takenSlot, eq(takenSlot.slotId, slot.id))
 		.leftJoin(appointmentTwice, eq(appointmentTwice.appointmentId, takenSlot.appointmentId))
-		.where(
-			and(
-				eq(desk.conferenceId, conferenceId),
-				or(isNotNull(slot.detachedAt), isNotNull(appointmentTwice.appointmentId)),
-			),
-		)
+		.where(and(eq(desk.conferenceId, conferenceId), isToSettle))
 		.orderBy(asc(slot.startsAt));
 	const ids = rows.map(({ slot }) => slot.id);
 	const seated = ids.length ? await readSeated({ db, config }, inArray(slot.id, ids)) : [];

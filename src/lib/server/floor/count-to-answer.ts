@@ -1,4 +1,5 @@
-import { and, eq, inArray, isNotNull, isNull, or } from 'drizzle-orm';
+import { and, eq, inArray, isNull } from 'drizzle-orm';
+import { isToSettle } from '../desks/is-to-settle';
 import type { Reader } from '../foundation/database/connect';
 import {
 	appointment,
@@ -42,11 +43,7 @@ export async function countToSettle(db: Reader, conferenceId: string): Promise<n
 		.innerJoin(slot, eq(slot.id, takenSlot.slotId))
 		.leftJoin(appointmentTwice, eq(appointmentTwice.appointmentId, appointment.id))
 		.where(
-			and(
-				eq(appointment.conferenceId, conferenceId),
-				eq(appointment.stands, true),
-				or(isNotNull(slot.detachedAt), isNotNull(appointmentTwice.appointmentId)),
-			),
+			and(eq(appointment.conferenceId, conferenceId), eq(appointment.stands, true), isToSettle),
 		);
 	return rows.length;
 }

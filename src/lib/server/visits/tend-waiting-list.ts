@@ -15,8 +15,8 @@ import { readForVisit, writeHold } from './hold-visit';
 import { lockFamily, lockSlots } from './lock-visit';
 import { firstThatFits, wantedOf, whoCouldHave, type CouldHave } from './who-could-have';
 
-/** The state in which nobody on a conference's list could be offered anything. */
-const hopeless = new Map<string, string>();
+/** By conference: the state of things in which nobody on its list could be offered anything. */
+const nothingFits = new Map<string, string>();
 
 /**
  * Offers what is free at full desks to those who wait, in the order of the list: to each the first
@@ -29,7 +29,7 @@ export async function tendWaitingList(app: Deps, conferenceId: string): Promise<
 	for (const { waitingId, familyId } of await endedOffers(app.db, conferenceId, now))
 		await lapseOffer(app, SYSTEM, { conferenceId, familyId, waiting: waitingId, now });
 	const { list, state } = await whoCouldHave(app.db, conferenceId, now);
-	if (hopeless.get(conferenceId) === state) return 0;
+	if (nothingFits.get(conferenceId) === state) return 0;
 	let tried = 0;
 	let offered = 0;
 	for (const entry of list) {
@@ -46,7 +46,7 @@ export async function tendWaitingList(app: Deps, conferenceId: string): Promise<
 		}
 		await pause(performance.now() - started);
 	}
-	if (tried === 0) hopeless.set(conferenceId, state);
+	if (tried === 0) nothingFits.set(conferenceId, state);
 	return offered;
 }
 

@@ -26,7 +26,7 @@ export interface CouldHave {
 }
 
 /** All who wait while something at their desks is free, in the list's order, and by what they were found. */
-export interface WaitingWithHope {
+export interface WhoCouldHave {
 	readonly list: readonly CouldHave[];
 	/** The same again: nothing has happened since that could let anybody have more than before. */
 	readonly state: string;
@@ -37,7 +37,7 @@ export async function whoCouldHave(
 	db: Reader,
 	conferenceId: string,
 	now: number,
-): Promise<WaitingWithHope> {
+): Promise<WhoCouldHave> {
 	const rows = await db
 		.select({ row: waiting, family: wish.familyId, desk: wishDesk.deskId })
 		.from(waiting)

@@ -96,7 +96,7 @@
 		const place = slot ? placeOf(desks, slot) : null;
 		if (event.key === 'Escape') {
 			event.preventDefault();
-			if (floor.litCount) floor.putOut();
+			if (floor.lighting) floor.putOut();
 			else if (floor.chosen.length) floor.chosen = [];
 			else void goto(closed, { keepFocus: true, noScroll: true });
 			return;

@@ -103,7 +103,7 @@
 <!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
 <aside
 	class="sheet"
-	class:choosing={floor.litCount > 0}
+	class:choosing={floor.lighting !== null}
 	aria-label={m.seat_sheet()}
 	onkeydown={pressed}
 >

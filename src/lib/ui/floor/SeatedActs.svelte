@@ -17,7 +17,7 @@
 	import SaidAnswers from '../questions/SaidAnswers.svelte';
 	import { bookedEntries } from '../visits/ribbon-entry';
 	import AnswerWithWords from './AnswerWithWords.svelte';
-	import { floorState, type Lit } from './floor-state.svelte';
+	import { floorState, type Lighting, type Lit } from './floor-state.svelte';
 	import SeatedNeeds from './SeatedNeeds.svelte';
 	import type { SeatActs } from './seat-acts.svelte';
 
@@ -48,12 +48,12 @@
 	const zone = $derived(view.conference.timeZone);
 	const own = $derived(view.appointments.find(({ id }) => id === seated.appointment));
 	const entries = $derived(bookedEntries(view));
-	let lit = $state<'move' | 'swap' | null>(null);
+	const lit = $derived(
+		floor.lighting?.appointment === seated.appointment ? floor.lighting.kind : null,
+	);
 
-	function light(kind: 'move' | 'swap', seats: readonly (readonly [slot: string, lit: Lit])[]) {
-		lit = kind;
-		floor.light(seats);
-	}
+	const light = (kind: Lighting['kind'], seats: readonly (readonly [slot: string, lit: Lit])[]) =>
+		floor.light({ appointment: seated.appointment, kind }, seats);
 
 	function textOf({ also }: Move): string {
 		const [first] = also;
@@ -64,13 +64,12 @@
 
 	async function take(appointment: NonNullable<typeof own>, move: Move) {
 		floor.putOut();
-		lit = null;
 		await visit.move(appointment, move);
 	}
 
 	/** Lights up where this appointment can go, or puts the lights out. */
 	export function move(): void {
-		if (lit === 'move' && floor.litCount) stop();
+		if (lit === 'move') floor.putOut();
 		else beginMove();
 	}
 
@@ -93,7 +92,7 @@
 
 	/** Lights up with whom it can be swapped. */
 	export async function swap(): Promise<void> {
-		if (lit === 'swap' && floor.litCount) return stop();
+		if (lit === 'swap') return floor.putOut();
 		const found = await askOrNull(seatSwaps, {
 			conferenceId: view.conference.id,
 			appointment: seated.appointment,
@@ -106,17 +105,12 @@
 					text: m.seat_swap_with({ family: other.family, student: other.student }),
 					isWithOthers: true,
 					act: () => {
-						stop();
+						floor.putOut();
 						void acts.swap(seated.appointment, other.appointment);
 					},
 				},
 			]),
 		);
-	}
-
-	function stop(): void {
-		floor.putOut();
-		lit = null;
 	}
 
 	const modes = $derived(own ? otherModes(view, own) : []);

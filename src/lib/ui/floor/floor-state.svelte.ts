@@ -10,9 +10,17 @@ export interface Lit {
 	readonly act: () => void;
 }
 
+/** Which appointment seats are lit up for, and whether to move it or to swap it. */
+export interface Lighting {
+	readonly appointment: string;
+	readonly kind: 'move' | 'swap';
+}
+
 /** What the board and the sheet beside it know of each other. */
 export class FloorState {
 	#lit = $state.raw<Readonly<Record<string, Lit>>>({});
+	/** What seats are lit up for, also where none is. */
+	lighting = $state.raw<Lighting | null>(null);
 	/** How many seats stand for something, on all dates. */
 	readonly litCount = $derived.by(() => Object.keys(this.#lit).length);
 	/** The slots of the family that is looked at, in order of time. */
@@ -33,8 +41,9 @@ export class FloorState {
 			: [...this.chosen, slot];
 	}
 
-	/** Lights up the seats to which an appointment can go, by slot id. */
-	light(seats: readonly (readonly [slot: string, lit: Lit])[]): void {
+	/** Lights up the seats to which an appointment can go, or with which it can be swapped, by slot id. */
+	light(lighting: Lighting, seats: readonly (readonly [slot: string, lit: Lit])[]): void {
+		this.lighting = lighting;
 		this.#lit = Object.fromEntries(seats);
 	}
 
@@ -45,6 +54,7 @@ export class FloorState {
 
 	/** Nothing is being moved any more. */
 	putOut(): void {
+		this.lighting = null;
 		this.#lit = {};
 	}
 

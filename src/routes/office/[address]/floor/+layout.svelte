@@ -4,6 +4,7 @@
 	import { localOf } from '$lib/core/time/local-of';
 	import { seatStateNames } from '$lib/core/snapshot/seat-state';
 	import { floorSlots, type FloorSlot } from '$lib/operations/floor';
+	import type { SeatNews } from '$lib/operations/seat-news';
 	import { m } from '$lib/paraglide/messages';
 	import FloorBoard from '$lib/ui/floor/FloorBoard.svelte';
 	import { keepFloorState } from '$lib/ui/floor/floor-state.svelte';
@@ -69,12 +70,23 @@
 		if (answer && since === data.floor) take(answer);
 	}
 
-	followSeats(`/live/${untrack(() => data.conference.id)}`, ({ states: told }) => {
+	function takeTold(told: SeatNews['states']) {
 		const { toldWhole, toRead } = changedSlots(desks, told);
-		take(toldWhole);
+		if (toldWhole.length) take(toldWhole);
 		void readSlots(toRead);
 		if (picked !== null && [...toldWhole, ...toRead].some(({ id }) => id === picked))
 			void readSeat();
+	}
+
+	/** Of all dates: one that was read before somebody came to it may be older than what was told since. */
+	let told: SeatNews['states'] = {};
+	followSeats(`/live/${untrack(() => data.conference.id)}`, ({ states, whole }) => {
+		told = whole ? states : { ...told, ...states };
+		takeTold(states);
+	});
+	$effect(() => {
+		void data.floor.date;
+		untrack(() => takeTold(told));
 	});
 	let version = untrack(() => data.conference.version);
 	$effect(() => {
