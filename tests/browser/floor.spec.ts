@@ -143,6 +143,27 @@ test('a booked seat is dragged to another time', async ({ page, demo }) => {
 	await expect(page.locator(`[data-slot="${to}"]`)).toHaveAccessibleName(/booked/);
 });
 
+test('a meeting by video is held in the school’s house by one key, and by another one as it was', async ({
+	page,
+	demo,
+}) => {
+	await demo.sql`insert into series_place (series_id, place_id, rank)
+		select distinct series_id, place.id, 9 from sitting join desk on desk.id = desk_id, place
+		where desk.name = 'Anselm Kofler' and local_date = '2026-12-04' and place.name = 'Sandpiper'
+		on conflict do nothing`;
+	await demo.sql`update conference set version = version + 1`;
+	await openFloor(page, demo);
+	await page.getByRole('link', { name: /^Friday/ }).click();
+	const sheet = page.getByRole('complementary', { name: 'Seat' });
+	await seat(page, 'Anselm Kofler', 'booked').first().click();
+	await expect(sheet.getByRole('definition').first()).toHaveText(/^Video/);
+	await page.keyboard.press('h');
+	await expect(page.getByText('Changed how they meet.')).toBeVisible();
+	await expect(sheet.getByRole('definition').first()).toHaveText(/^Sandpiper/);
+	await page.keyboard.press('Control+z');
+	await expect(sheet.getByRole('definition').first()).toHaveText(/^Video/);
+});
+
 test('a request is accepted with a word, another declined, and a question answered', async ({
 	page,
 	demo,

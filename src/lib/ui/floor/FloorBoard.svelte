@@ -51,6 +51,7 @@
 	);
 
 	let box = $state<HTMLDivElement>();
+	let times = $state<HTMLDivElement>();
 	const rows = createVirtualizer<HTMLDivElement, HTMLDivElement>({
 		count: untrack(() => desks.length),
 		getScrollElement: () => box ?? null,
@@ -69,9 +70,20 @@
 	});
 	// What somebody looked for, or opened, is in sight.
 	$effect(() => {
+		// The board has another height while a seat is chosen.
+		void floor.lighting;
 		const at = placeOf(desks, picked)?.row ?? desks.findIndex(({ id }) => id === desk);
-		if (at >= 0 && box) untrack(() => $rows.scrollToIndex(at, { align: 'auto' }));
+		if (at >= 0) bringIntoSight(at);
 	});
+
+	/** Below the times, which stay in place. */
+	function bringIntoSight(row: number) {
+		if (!box || !times) return;
+		const top = row * rowHeight;
+		const room = box.clientHeight - times.offsetHeight;
+		if (top < box.scrollTop) box.scrollTop = top;
+		else if (top + rowHeight > box.scrollTop + room) box.scrollTop = top + rowHeight - room;
+	}
 
 	const shown = $derived($rows.getVirtualItems());
 	let focused = $state<string | null>(null);
@@ -85,7 +97,7 @@
 		const place = placeOf(desks, slot);
 		if (!place) return;
 		focused = slot;
-		$rows.scrollToIndex(place.row, { align: 'auto' });
+		bringIntoSight(place.row);
 		await new Promise(requestAnimationFrame);
 		document.getElementById(`slot-${slot}`)?.focus();
 	}
@@ -161,13 +173,15 @@
 <div
 	class="board"
 	class:compact={isCompact}
+	class:above={picked !== null}
+	class:choosing={floor.lighting !== null}
 	bind:this={box}
 	style:--row="{rowHeight}px"
 	style:--width="{width}px"
 	role="group"
 	onkeydown={pressed}
 >
-	<div class="times" aria-hidden="true">
+	<div class="times" bind:this={times} aria-hidden="true">
 		<span class="corner"></span>
 		<div class="track">
 			{#each axis.marks as mark (mark)}
@@ -289,6 +303,13 @@
 	@media (width < 64rem) {
 		.board {
 			--desk: 7.5rem;
+		}
+		/* As much as the sheet of the open seat leaves. */
+		.board.above {
+			max-block-size: calc(45dvh - 11rem);
+		}
+		.board.above.choosing {
+			max-block-size: calc(70dvh - 11rem);
 		}
 	}
 </style>
