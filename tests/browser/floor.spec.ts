@@ -154,14 +154,23 @@ test('a meeting by video is held in the school’s house by one key, and by anot
 	await demo.sql`update conference set version = version + 1`;
 	await openFloor(page, demo);
 	await page.getByRole('link', { name: /^Friday/ }).click();
+	await expect(page).toHaveURL(/date=2026-12-04/);
 	const sheet = page.getByRole('complementary', { name: 'Seat' });
+	const where = sheet.getByRole('definition').first();
 	await seat(page, 'Anselm Kofler', 'booked').first().click();
-	await expect(sheet.getByRole('definition').first()).toHaveText(/^Video/);
+	await expect(where).toHaveText(/^Video/);
+	// The family’s next talk is by video at once, and finding a screen takes a quarter of an hour.
+	await page.keyboard.press('h');
+	await expect(sheet.getByRole('alert')).toHaveText(/no longer fits with the rest of the visit/);
+
+	await demo.sql`update conference set switch_minutes = 0, version = version + 1`;
+	await page.reload();
+	await expect(where).toHaveText(/^Video/);
 	await page.keyboard.press('h');
 	await expect(page.getByText('Changed how they meet.')).toBeVisible();
-	await expect(sheet.getByRole('definition').first()).toHaveText(/^Sandpiper/);
+	await expect(where).toHaveText(/^Sandpiper/);
 	await page.keyboard.press('Control+z');
-	await expect(sheet.getByRole('definition').first()).toHaveText(/^Video/);
+	await expect(where).toHaveText(/^Video/);
 });
 
 test('a request is accepted with a word, another declined, and a question answered', async ({
