@@ -173,6 +173,54 @@ test('a meeting by video is held in the school’s house by one key, and by anot
 	await expect(where).toHaveText(/^Video/);
 });
 
+test('a family meets teachers of none of its children, from its sheet and on the floor', async ({
+	page,
+	demo,
+}) => {
+	const strangers = await demo.sql<{ name: string }[]>`
+		select name from desk
+		where not for_all and not exists (
+			select from wish_desk join wish on wish.id = wish_id join family on family.id = family_id
+			where desk_id = desk.id and label = 'Gulzar')
+		and exists (select from slot where desk_id = desk.id and local_date = '2026-12-03'
+			and not exists (select from taken_slot where slot_id = slot.id))
+		order by number limit 2`;
+	const [first, second] = strangers.map(({ name }) => name) as [string, string];
+	await signIn(page, demo);
+	await page.goto(`${demo.origin}${AT}/families`);
+	await page.keyboard.press('F2');
+	await page.keyboard.type('gulzar');
+	await expect(page.getByRole('option', { name: /Gulzar/ })).toBeVisible();
+	await page.keyboard.press('Enter');
+	const visit = page.getByRole('region', { name: 'Visit' });
+	await visit.getByRole('combobox', { name: /Meet somebody else/ }).fill(first);
+	await page.getByRole('option', { name: first }).click();
+	await expect(page.getByText('Added to whom they should meet.')).toBeVisible();
+	const take = visit.getByRole('button', { name: `Take ${first} off` });
+	await expect(take).toBeVisible();
+	await visit.focus();
+	await page.keyboard.press('b');
+	await expect(page.getByText(/^Booked: \d+ appointments?/)).toBeVisible();
+	await expect(visit.locator('ol').first()).toContainText(first);
+
+	await page.goto(`${demo.origin}${AT}/floor?date=2026-12-03`);
+	await seat(page, second, 'free').last().click();
+	const sheet = page.getByRole('complementary', { name: 'Seat' });
+	await page.keyboard.press('b');
+	await page.keyboard.type('gulzar');
+	await expect(
+		fitting(page).filter({ hasText: 'not one of their teachers' }).first(),
+	).toBeVisible();
+	await page.keyboard.press('Enter');
+	await expect(page.getByText('Booked for Gulzar.')).toBeVisible();
+	await expect(sheet.getByText('Gulzar', { exact: true })).toBeVisible();
+	await page.keyboard.press('Control+z');
+	await expect(page.getByText('Undone. Everything is as it was.').first()).toBeVisible();
+	const [left] = await demo.sql<{ count: number }[]>`
+		select count(*)::int from wish where asked_by = 'office' and dropped_at is null`;
+	expect(left).toEqual({ count: 1 });
+});
+
 test('a request is accepted with a word, another declined, and a question answered', async ({
 	page,
 	demo,

@@ -51,7 +51,7 @@ export const wishOf = (id: string, more: Partial<ShownWish> = {}): ShownWish => 
 	openDesks: more.desks ?? [id],
 	weight: 1,
 	must: false,
-	askedByTeacher: false,
+	askedBy: 'family',
 	words: '',
 	optional: false,
 	length: 1,

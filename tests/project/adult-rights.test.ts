@@ -19,6 +19,7 @@ import {
 import { askGuest, withdrawGuest } from '$lib/server/visits/guests';
 import { holdVisit, offerSlots } from '$lib/server/visits/hold-visit';
 import { familySheet } from '$lib/server/visits/family-sheet';
+import { addWish, removeWish } from '$lib/server/visits/meet-also';
 import { swapAppointments } from '$lib/server/visits/swap-appointments';
 import { undoVisitAct } from '$lib/server/visits/undo-visit';
 import { lengthenWish } from '$lib/server/visits/lengthen-wish';
@@ -466,6 +467,18 @@ const TABLE: Record<
 					alternatives: [{ slot: slots[0]!, wishes: [wish] }],
 				}),
 			),
+		status: 403,
+	},
+	'server addWish': {
+		ask: async () => {
+			const { conferenceId, familyId } = ids();
+			const meeting = { conferenceId, familyId, student: other.student, desk: school.desks[2]! };
+			return direct(addWish(app, bound, meeting));
+		},
+		status: 403,
+	},
+	'server removeWish': {
+		ask: ({ wish }) => direct(removeWish(app, bound, { ...ids(), wish })),
 		status: 403,
 	},
 	'server swapAppointments': {

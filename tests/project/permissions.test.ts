@@ -155,6 +155,8 @@ const ALLOWED: Record<string, readonly Role[]> = {
 	'/do/offer.make POST': [...office, 'teacher'],
 	'/do/appointment.answer POST': ['organiser', 'teacher'],
 	'/do/appointments.swap POST': office,
+	'/do/wish.add POST': office,
+	'/do/wish.remove POST': office,
 	'/do/slot.add-last POST': organiser,
 	'/do/slot.undo-last POST': organiser,
 	'/do/seats.block POST': office,

@@ -42,6 +42,8 @@ export type ActKind =
 	| 'offer.made'
 	| 'offer.declined'
 	| 'wish.lengthened'
+	| 'wish.added'
+	| 'wish.removed'
 	| 'waiting.joined'
 	| 'waiting.left'
 	| 'waiting.offered'

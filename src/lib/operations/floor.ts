@@ -82,8 +82,10 @@ const candidate = z.object({
 	label: z.string(),
 	/** Whom the meeting would be about, and the adults of this household. */
 	student: z.string(),
+	studentId: id,
 	adults: z.array(z.string()),
-	wish: id,
+	/** `null`: the desk is none of the family's, and the meeting is added with it. */
+	wish: z.nullable(id),
 	/** Since when it waits for a place at this desk; milliseconds. */
 	waitsSince: z.nullable(instant),
 	/** What is against it; `null`: it fits. */
@@ -92,7 +94,10 @@ const candidate = z.object({
 /** A family that would like to be received at a desk, and whether a slot would fit its visit. */
 export type SeatCandidate = Readonly<z.output<typeof candidate>>;
 
-/** Families for a slot: those of the typed words, or, of none, who waits first and then who has not booked. */
+/**
+ * Families for a slot: those of the typed words, at the end also such whose children the desk's teacher does not
+ * teach; or, of no words, who waits first and then who has not booked.
+ */
 export const seatCandidates = question({
 	name: 'seat.candidates',
 	may: 'floor.act',

@@ -241,6 +241,27 @@ export const wishLengthen = change({
 	leaves: ['wish.lengthened'],
 });
 
+/** Lets a family meet somebody who is none of its children's teachers: the office says so. */
+export const wishAdd = change({
+	name: 'wish.add',
+	may: 'floor.act',
+	input: z.object({ ...whose, student: id, desk: id }),
+	done: z.object({ wish: id }),
+	/** `wished`: they are to meet already. */
+	refusal: reasons('unknown', 'wished'),
+	leaves: ['wish.added'],
+});
+
+/** Takes a meeting that the office added off again, with what waits or is offered for it. */
+export const wishRemove = change({
+	name: 'wish.remove',
+	may: 'floor.act',
+	input: wishOfFamily,
+	/** `booked`: it is arranged. */
+	refusal: reasons('unknown', 'booked'),
+	leaves: ['wish.removed'],
+});
+
 /** Puts a family's wish on the waiting list; a second time changes nothing. */
 export const waitingJoin = change({
 	name: 'waiting.join',

@@ -113,7 +113,8 @@ export interface ShownWish {
 	readonly openDesks: readonly string[];
 	readonly weight: number;
 	readonly must: boolean;
-	readonly askedByTeacher: boolean;
+	/** Who would like them to meet; of a class's teacher, the family. */
+	readonly askedBy: 'family' | 'teacher' | 'office';
 	/** Why they would like to meet; empty when nobody says. */
 	readonly words: string;
 	/** Offered, but not asked for until the family ticks it. */

@@ -139,7 +139,7 @@ export const visit = z.object({
 			desks: z.array(id),
 			weight: z.number(),
 			must: z.boolean(),
-			askedByTeacher: z.boolean(),
+			askedBy: z.enum(['family', 'teacher', 'office']),
 			optional: z.boolean(),
 			length: z.int(),
 			placed: z.boolean(),

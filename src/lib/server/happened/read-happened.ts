@@ -32,6 +32,8 @@ const TOLD: readonly ActKind[] = [
 	...ofSeats,
 	'offer.made',
 	'offer.declined',
+	'wish.added',
+	'wish.removed',
 	'waiting.joined',
 	'waiting.left',
 	'waiting.offered',

@@ -18,7 +18,7 @@ import { newId } from '../foundation/identifiers';
 import { rowsOf } from '../foundation/database/rows-of';
 
 /** The weight of a wish that follows from a class; of one for a desk that is open to all. */
-const DERIVED_WEIGHT = 10;
+export const DERIVED_WEIGHT = 10;
 const OPTIONAL_WEIGHT = 1;
 
 /** A meeting that follows from classes, or from a desk that is open to all (`teacher` is null). */
@@ -54,7 +54,7 @@ const meetingAt = ({ familyId, studentId, teacherId, desks }: DerivedWish): stri
  * Makes the derived wishes follow from who teaches whom: for each student of each family and each
  * teacher of a class, one meeting at any of the teacher's desks; exceptions by hand add and leave out
  * teachers, and desks that are open to all are offered to everybody. A difference: a wish keeps its
- * identity when its teacher gets another desk. One that nobody wishes any more goes, or, where an
+ * identity when its teacher gets another desk. What the office added stands for what would follow. One that nobody wishes any more goes, or, where an
  * appointment served it, is dropped: kept, and offered to nobody.
  */
 export async function deriveWishes(
@@ -62,7 +62,11 @@ export async function deriveWishes(
 	clock: Clock,
 	conferenceId: string,
 ): Promise<void> {
-	const wanted = await wantedWishes(tx, conferenceId);
+	const added = await addedByHand(tx, conferenceId);
+	const wanted = (await wantedWishes(tx, conferenceId)).filter(
+		({ familyId, studentId, desks }) =>
+			!desks.some((desk) => added.has(`${familyId}/${studentId}/${desk}`)),
+	);
 	const known = await knownWishes(tx, conferenceId);
 	const { kept, fresh, stale } = matchWishes(wanted, known);
 	await dropWishes(tx, clock, stale);
@@ -135,6 +139,20 @@ export async function taughtWishes(db: Reader, conferenceId: string): Promise<De
 		if (!wanted.has(meetingAt(meeting))) wanted.set(meetingAt(meeting), meeting);
 	}
 	return [...wanted.values()];
+}
+
+/** Which meetings the office added, as `family/student/desk`. */
+async function addedByHand(tx: Transaction, conferenceId: string): Promise<ReadonlySet<string>> {
+	const rows = await tx
+		.select({ familyId: wish.familyId, studentId: wish.studentId, deskId: wishDesk.deskId })
+		.from(wish)
+		.innerJoin(wishDesk, eq(wishDesk.wishId, wish.id))
+		.where(
+			and(eq(wish.conferenceId, conferenceId), eq(wish.source, 'by-hand'), isNull(wish.droppedAt)),
+		);
+	return new Set(
+		rows.map(({ familyId, studentId, deskId }) => `${familyId}/${studentId}/${deskId}`),
+	);
 }
 
 async function knownWishes(tx: Transaction, conferenceId: string): Promise<KnownWish[]> {

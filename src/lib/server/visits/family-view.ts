@@ -166,7 +166,7 @@ export async function projectionFor(
 				must,
 				optional,
 				placed: served.has(id),
-				askedByTeacher: askedBy === 'teacher',
+				askedBy,
 				words,
 				length: lengthOf([wish], facts),
 				longLength: longChoice(desks.flatMap((id) => index.desks.get(id) ?? [])),

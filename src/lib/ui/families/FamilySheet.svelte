@@ -12,6 +12,7 @@
 	import BookedVisit from './BookedVisit.svelte';
 	import CallerVisit from './CallerVisit.svelte';
 	import KeptForFamily from './KeptForFamily.svelte';
+	import MeetAlso from './MeetAlso.svelte';
 	import { OfficeVisit } from './office-visit.svelte';
 	import WhoAndWhen from './WhoAndWhen.svelte';
 
@@ -128,6 +129,7 @@
 			{view}
 			wishes={missing}
 			dates={view.dates}
+			onremove={(wish) => visit.meetNoLonger(wish)}
 			bind:unticked
 			bind:adults
 			bind:bounds
@@ -141,4 +143,5 @@
 	{:else}
 		<p class="quiet mt-4">{m.sheet_no_wishes()}</p>
 	{/if}
+	<MeetAlso {view} {visit} />
 </section>

@@ -12,6 +12,7 @@
 		view,
 		wishes,
 		dates,
+		onremove,
 		unticked = $bindable(),
 		adults = $bindable(),
 		bounds = $bindable(),
@@ -20,6 +21,8 @@
 		view: FamilyProjection;
 		wishes: readonly ShownWish[];
 		dates: readonly LocalDate[];
+		/** Takes off what the office added. */
+		onremove: (wish: ShownWish) => void;
 		/** Ids of wishes that are left out. */
 		unticked: readonly string[];
 		/** Ids of the adults who come; none: all. */
@@ -52,18 +55,28 @@
 				<legend class="font-bold">{student.name}</legend>
 				{#each wishes.filter((wish) => wish.student === student.id) as wish (wish.id)}
 					{@const desk = teacherOf(view, wish.id)}
-					<label class="flex min-h-6 items-center gap-2">
-						<input
-							type="checkbox"
-							class="checkbox checkbox-xs"
-							checked={!unticked.includes(wish.id)}
-							onchange={() => toggleWish(wish.id)}
-						/>
-						<span>
-							{desk?.name}
-							<span class="quiet">{desk?.subject}</span>
-						</span>
-					</label>
+					<div class="flex min-h-6 items-center gap-2">
+						<label class="flex items-center gap-2">
+							<input
+								type="checkbox"
+								class="checkbox checkbox-xs"
+								checked={!unticked.includes(wish.id)}
+								onchange={() => toggleWish(wish.id)}
+							/>
+							<span>
+								{desk?.name}
+								<span class="quiet">{desk?.subject}</span>
+							</span>
+						</label>
+						{#if wish.askedBy === 'office'}
+							<button
+								type="button"
+								class="link"
+								aria-label={m.meet_also_remove_of({ teacher: desk?.name ?? '' })}
+								onclick={() => onremove(wish)}>{m.meet_also_remove()}</button
+							>
+						{/if}
+					</div>
 				{/each}
 			</fieldset>
 		{/each}

@@ -1,4 +1,8 @@
-import type { FamilyProjection, ShownAppointment } from '$lib/core/visits/family-projection';
+import type {
+	FamilyProjection,
+	ShownAppointment,
+	ShownWish,
+} from '$lib/core/visits/family-projection';
 import { asItIs } from '$lib/core/visits/giving-up';
 import { wantedWith, type Move } from '$lib/core/visits/moves';
 import type { Mode } from '$lib/core/ways-to-meet';
@@ -10,6 +14,8 @@ import {
 	visitBook,
 	visitCancel,
 	visitChange,
+	wishAdd,
+	wishRemove,
 	waitingJoin,
 	waitingLeave,
 } from '$lib/operations/visits';
@@ -17,6 +23,7 @@ import { m } from '$lib/paraglide/messages';
 import type { DoneActs } from '../office/done-acts.svelte';
 import { ActKeys } from '../parts/saving/act-keys';
 import { ActOnce } from '../parts/saving/act-once.svelte';
+import { perform } from '../parts/saving/ask-server';
 import { wantedEntries } from '../visits/ribbon-entry';
 import { conflictText } from '../visits/words';
 
@@ -104,6 +111,36 @@ export class OfficeVisit {
 	async stopWaiting(wish: string): Promise<boolean> {
 		const outcome = await this.act.perform(waitingLeave, { ...this.#whose(), wish });
 		return outcome?.ok === true && this.#did(m.office_waits_no_longer(), null);
+	}
+
+	/** Lets the family meet somebody who is none of its children's teachers. */
+	async meetAlso(student: string, desk: string): Promise<boolean> {
+		const whose = this.#whose();
+		const outcome = await this.act.perform(wishAdd, { ...whose, student, desk });
+		if (!outcome) return false;
+		if (outcome.ok) {
+			const { wish } = outcome;
+			this.problems = [];
+			this.around.done.didWith(m.meet_also_added(), () => perform(wishRemove, { ...whose, wish }));
+			return true;
+		}
+		this.problems = [
+			outcome.reason === 'wished' ? m.meet_also_wished() : m.office_changed_meanwhile(),
+		];
+		return false;
+	}
+
+	/** Takes such a meeting off again. */
+	async meetNoLonger({ id, student, desks: [desk] }: ShownWish): Promise<boolean> {
+		const whose = this.#whose();
+		const outcome = await this.act.perform(wishRemove, { ...whose, wish: id });
+		if (!outcome?.ok || desk === undefined) return false;
+		this.problems = [];
+		this.around.done.didWith(m.meet_also_removed(), async () => {
+			const again = await perform(wishAdd, { ...whose, student, desk });
+			return again.ok ? again : { ok: false, reason: 'newer' };
+		});
+		return true;
 	}
 
 	#whose() {

@@ -85,8 +85,8 @@
 		if (!candidate || candidate.why !== null || isTooMany) return;
 		const isDone =
 			what === 'book'
-				? await acts.book(candidate, seat.slot)
-				: await acts.offer(candidate, slots, until);
+				? await acts.book(candidate, seat)
+				: await acts.offer(candidate, seat.desk, slots, until);
 		if (!isDone) return;
 		text = '';
 		floor.chosen = [];
@@ -157,7 +157,7 @@
 />
 <!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
 <ul bind:this={candidates} class="mb-4" aria-label={m.seat_find()} onkeydown={walked}>
-	{#each list as candidate (candidate.wish)}
+	{#each list as candidate (candidate.wish ?? candidate.studentId)}
 		<li class="border-t border-base-300">
 			<button
 				type="button"
@@ -170,6 +170,7 @@
 				<span class="quiet block text-small">
 					{candidate.student}
 					{#if candidate.waitsSince !== null}· {m.seat_waits()}{/if}
+					{#if candidate.wish === null}· {m.seat_not_theirs()}{/if}
 				</span>
 				<span class="quiet block text-small">{listText(candidate.adults)}</span>
 				{#if candidate.why}<span class="block text-small">{fitText(candidate.why)}</span>{/if}

@@ -1,13 +1,22 @@
 import type { RefusalCode } from '$lib/core/rules/answer';
 import type { LocalDate } from '$lib/core/time/local-of';
-import type { SeatCandidate } from '$lib/operations/floor';
+import type { SeatCandidate, SeatDetail } from '$lib/operations/floor';
 import { slotAddLast, slotUndoLast } from '$lib/operations/floor';
 import { seatsBlock, seatsUnblock, seatsUndo } from '$lib/operations/seats';
-import { appointmentAnswer, appointmentsSwap, offerMake, visitBook } from '$lib/operations/visits';
+import {
+	appointmentAnswer,
+	appointmentsSwap,
+	offerMake,
+	visitBook,
+	visitUndo,
+	wishAdd,
+	wishRemove,
+} from '$lib/operations/visits';
 import { m } from '$lib/paraglide/messages';
 import type { DoneActs, TakesBack } from '../office/done-acts.svelte';
 import { ActKeys } from '../parts/saving/act-keys';
 import { ActOnce } from '../parts/saving/act-once.svelte';
+import { perform } from '../parts/saving/ask-server';
 import { fitText } from './fit-text';
 
 interface Around {
@@ -42,34 +51,37 @@ export class SeatActs {
 	}
 
 	/** Books a slot for a family; whether it did. */
-	async book({ family, wish, label }: SeatCandidate, slot: string): Promise<boolean> {
-		const appointments = [{ slot, wishes: [wish] }];
-		const outcome = await this.#act.perform(visitBook, {
-			...this.#whose(family),
-			key: this.#keys.of(appointments),
-			appointments,
+	book(candidate: SeatCandidate, { slot, desk }: Pick<SeatDetail, 'slot' | 'desk'>) {
+		const said = m.seat_booked_for({ family: candidate.label });
+		return this.#forWish(candidate, desk, said, async (wish) => {
+			const appointments = [{ slot, wishes: [wish] }];
+			const outcome = await this.#act.perform(visitBook, {
+				...this.#whose(candidate.family),
+				key: this.#keys.of(appointments),
+				appointments,
+			});
+			if (outcome?.ok) return outcome;
+			const conflicts = outcome?.reason === 'conflicts' ? outcome.conflicts : [];
+			if (outcome) this.#refusedBy(conflicts[0]?.code);
+			return null;
 		});
-		if (!outcome) return false;
-		if (outcome.ok) return this.#did(m.seat_booked_for({ family: label }), outcome.act);
-		return this.#refusedBy(outcome.reason === 'conflicts' ? outcome.conflicts[0]?.code : undefined);
 	}
 
 	/** Keeps slots for a family until an instant, of which it may take one. */
-	async offer(
-		{ family, wish, label }: SeatCandidate,
-		slots: readonly string[],
-		until: number,
-	): Promise<boolean> {
-		const alternatives = slots.map((slot) => ({ slot, wishes: [wish] }));
-		const outcome = await this.#act.perform(offerMake, {
-			...this.#whose(family),
-			key: this.#keys.of({ alternatives, until }),
-			alternatives,
-			until,
+	offer(candidate: SeatCandidate, desk: string, slots: readonly string[], until: number) {
+		const said = m.seat_offered_to({ family: candidate.label });
+		return this.#forWish(candidate, desk, said, async (wish) => {
+			const alternatives = slots.map((slot) => ({ slot, wishes: [wish] }));
+			const outcome = await this.#act.perform(offerMake, {
+				...this.#whose(candidate.family),
+				key: this.#keys.of({ alternatives, until }),
+				alternatives,
+				until,
+			});
+			if (outcome?.ok) return { act: null };
+			if (outcome) this.#refusedBy(outcome.conflicts[0]?.code);
+			return null;
 		});
-		if (!outcome) return false;
-		if (outcome.ok) return this.#did(m.seat_offered_to({ family: label }), null);
-		return this.#refusedBy(outcome.conflicts[0]?.code);
 	}
 
 	/** Swaps two appointments. */
@@ -141,15 +153,50 @@ export class SeatActs {
 		return false;
 	}
 
+	/**
+	 * Does something about what a family would come for. At a desk that is none of its own that is added first, and
+	 * goes again with what was done, or when nothing could be done.
+	 */
+	async #forWish(
+		{ family, studentId, wish }: SeatCandidate,
+		desk: string,
+		said: string,
+		work: (wish: string) => Promise<{ readonly act: string | null } | null>,
+	): Promise<boolean> {
+		const whose = this.#whose(family);
+		if (wish !== null) {
+			const done = await work(wish);
+			return done !== null && this.#did(said, done.act);
+		}
+		const added = await this.#act.perform(wishAdd, { ...whose, student: studentId, desk });
+		if (!added?.ok) return added !== null && this.#refusedBy(undefined);
+		const takeOff = () => perform(wishRemove, { ...whose, wish: added.wish });
+		const done = await work(added.wish);
+		if (done === null) {
+			await takeOff();
+			return false;
+		}
+		this.#clear();
+		this.around.done.didWith(said, async () => {
+			const undone = done.act === null ? null : await perform(visitUndo, { act: done.act });
+			return undone?.ok === false ? undone : takeOff();
+		});
+		return true;
+	}
+
 	#whose(familyId: string) {
 		return { conferenceId: this.around.conference, familyId };
 	}
 
 	#did(said: string, act: string | null, undo?: TakesBack): true {
-		this.#keys.done();
-		this.#refused = '';
+		this.#clear();
 		this.around.done.did(said, act, undo);
 		return true;
+	}
+
+	#clear(): void {
+		this.#keys.done();
+		this.#refused = '';
 	}
 
 	#refusedBy(code: RefusalCode | undefined): false {

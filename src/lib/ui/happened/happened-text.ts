@@ -70,6 +70,8 @@ const WORDS: Partial<Record<ActKind, (facts: Facts) => string>> = {
 	'appointment.declined': m.happened_declined,
 	'offer.made': m.happened_offered,
 	'offer.declined': m.happened_offer_declined,
+	'wish.added': m.happened_meets_also,
+	'wish.removed': m.happened_meets_no_longer,
 	'waiting.joined': m.happened_waits,
 	'waiting.left': m.happened_waits_no_longer,
 	'waiting.offered': m.happened_waiting_offered,

@@ -5,17 +5,18 @@ import { visitUndo } from '$lib/operations/visits';
 import { m } from '$lib/paraglide/messages';
 import { failureText } from '../parts/saving/failure-text';
 import { perform } from '../parts/saving/ask-server';
-import { undoRefusedText } from '../parts/saving/undo-refused-text';
+import { undoRefusedText, type UndoRefused } from '../parts/saving/undo-refused-text';
 
 /** The changes by which what the office does is taken back. */
 export type TakesBack = typeof visitUndo | typeof seatsUndo | typeof slotUndoLast;
 
-/** Something that was done, and the act by which it is known. */
+/** What came of taking something back. */
+type TakenBack = { readonly ok: true } | { readonly ok: false; readonly reason: UndoRefused };
+
+/** Something that was done, and how it is taken back. */
 interface DoneAct {
 	readonly text: string;
-	/** `null`: it cannot be taken back, or nothing had to be changed. */
-	readonly act: string | null;
-	readonly undo: TakesBack;
+	readonly takeBack: () => Promise<TakenBack>;
 }
 
 /** What somebody in the office did since the page was opened, the last one first to be taken back. */
@@ -35,21 +36,26 @@ export class DoneActs {
 		return () => void (this.#listeners = this.#listeners.filter((other) => other !== read));
 	}
 
-	/** Remembers what was done to visits, or to seats. */
-	did(text: string, act: string | null, undo: DoneAct['undo'] = visitUndo): void {
+	/** Remembers what was done to visits, or to seats. `null`: it cannot be taken back, or nothing had to be changed. */
+	did(text: string, act: string | null, undo: TakesBack = visitUndo): void {
+		this.didWith(text, act === null ? null : () => perform(undo, { act }));
+	}
+
+	/** Remembers what is taken back in a way of its own. */
+	didWith(text: string, takeBack: DoneAct['takeBack'] | null): void {
 		this.said = text;
 		this.problem = '';
-		if (act !== null) this.#done = [...this.#done, { text, act, undo }];
+		if (takeBack) this.#done = [...this.#done, { text, takeBack }];
 	}
 
 	/** Takes back what was done last. */
 	async undo(): Promise<void> {
 		const last = this.last;
-		if (!last?.act || this.isBusy) return;
+		if (!last || this.isBusy) return;
 		this.isBusy = true;
 		this.problem = '';
 		try {
-			const outcome = await perform(last.undo, { act: last.act });
+			const outcome = await last.takeBack();
 			this.#done = this.#done.slice(0, -1);
 			if (outcome.ok) this.said = m.undo_done();
 			else this.problem = undoRefusedText(outcome.reason);

@@ -44,7 +44,7 @@
 		{#if desk?.words}
 			<span class="block text-small whitespace-pre-line">{desk.words}</span>
 		{/if}
-		{#if wish.askedByTeacher}
+		{#if wish.askedBy === 'teacher'}
 			<span class="block text-small font-bold text-error">{m.whom_asked()}</span>
 		{/if}
 		{#if wish.words}<q class="block text-small">{wish.words}</q>{/if}

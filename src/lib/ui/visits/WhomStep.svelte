@@ -37,10 +37,10 @@
 					ink: studentInk(index),
 					// What a teacher asked for comes first.
 					wishes: [
-						...own.filter(({ askedByTeacher }) => askedByTeacher),
-						...own.filter(({ askedByTeacher, optional }) => !askedByTeacher && !optional),
+						...own.filter(({ askedBy }) => askedBy === 'teacher'),
+						...own.filter(({ askedBy, optional }) => askedBy !== 'teacher' && !optional),
 					],
-					optional: own.filter(({ askedByTeacher, optional }) => !askedByTeacher && optional),
+					optional: own.filter(({ askedBy, optional }) => askedBy !== 'teacher' && optional),
 				};
 			})
 			.filter(({ wishes, optional }) => wishes.length + optional.length > 0),

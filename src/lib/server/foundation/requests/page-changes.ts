@@ -15,6 +15,7 @@ import { answerEnquiry, makeEnquiry } from '../../visits/enquiries';
 import { askGuest, withdrawGuest } from '../../visits/guests';
 import { giveBack, holdVisit, offerSlots } from '../../visits/hold-visit';
 import { lengthenWish } from '../../visits/lengthen-wish';
+import { addWish, removeWish } from '../../visits/meet-also';
 import { swapAppointments } from '../../visits/swap-appointments';
 import { undoVisitAct } from '../../visits/undo-visit';
 import { joinWaitingList, leaveWaitingList } from '../../visits/waiting-list';
@@ -30,7 +31,7 @@ export const pageChanges: ReadonlyMap<string, Perform<AnyChange>> = new Map(
 		...[offerSlots, answerAppointment, swapAppointments],
 		...[addLastSlot, undoLastSlot],
 		...[blockSeats, unblockSeats, undoSeats],
-		...[askGuest, withdrawGuest, lengthenWish],
+		...[askGuest, withdrawGuest, lengthenWish, addWish, removeWish],
 		...[saveQuestions, saveAnswers],
 	].map((perform) => [perform.change.name, perform]),
 );

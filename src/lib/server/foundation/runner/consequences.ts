@@ -96,6 +96,9 @@ export const consequences: Readonly<Record<ActKind, Consequences>> = {
 	'conference.copied': NOTHING,
 	'conference.removed': NOTHING,
 	'wish.lengthened': { concerns: 'its-conference', pages: true },
+	'wish.added': { concerns: 'its-conference', pages: true },
+	// What was offered for it is free again.
+	'wish.removed': SEATS_FREED,
 	'picture.set': { ...BUSY },
 	'trial.begun': { ...NOTHING, tells: [{ kind: 'invited', whom: 'listed' }] },
 	'trial.ended': { concerns: 'its-conference', pages: true, waitingList: true },

@@ -1,12 +1,15 @@
 import type { RefusalOf } from '$lib/operations/change';
 import type { seatsUndo } from '$lib/operations/seats';
-import type { visitUndo } from '$lib/operations/visits';
+import type { visitUndo, wishRemove } from '$lib/operations/visits';
 import { m } from '$lib/paraglide/messages';
 
-type Refused = RefusalOf<typeof visitUndo>['reason'] | RefusalOf<typeof seatsUndo>['reason'];
+export type UndoRefused =
+	| RefusalOf<typeof visitUndo>['reason']
+	| RefusalOf<typeof seatsUndo>['reason']
+	| RefusalOf<typeof wishRemove>['reason'];
 
 /** Why something could not be taken back. */
-export function undoRefusedText(reason: Refused): string {
+export function undoRefusedText(reason: UndoRefused): string {
 	switch (reason) {
 		case 'taken':
 		case 'not-allowed':
@@ -16,6 +19,7 @@ export function undoRefusedText(reason: Refused): string {
 		case 'unknown':
 		case 'undone-before':
 		case 'newer':
+		case 'booked':
 			return m.undo_newer();
 	}
 }

@@ -1,0 +1,46 @@
+<script lang="ts">
+	import type { FamilyProjection } from '$lib/core/visits/family-projection';
+	import { officeFind, type FoundForOffice } from '$lib/operations/found';
+	import { m } from '$lib/paraglide/messages';
+	import { askOrNull } from '../parts/saving/ask-server';
+	import FindList from '../register/FindList.svelte';
+	import type { OfficeVisit } from './office-visit.svelte';
+
+	/** Lets a family meet somebody who is none of its children's teachers. */
+	let { view, visit }: { view: FamilyProjection; visit: OfficeVisit } = $props();
+
+	let about = $state('');
+	const student = $derived(view.students.find(({ id }) => id === about) ?? view.students[0]);
+
+	async function search(text: string): Promise<readonly FoundForOffice[]> {
+		const found = await askOrNull(officeFind, { conferenceId: view.conference.id, text });
+		return (found ?? []).filter(({ kind }) => kind === 'desk');
+	}
+</script>
+
+{#if student}
+	<div class="mt-4 flex flex-wrap items-end gap-x-4 gap-y-2 no-print">
+		{#if view.students.length > 1}
+			<label>
+				<span class="block text-small">{m.meet_also_about()}</span>
+				<select class="select select-sm" bind:value={about}>
+					{#each view.students as { id, name }, index (id)}
+						<option value={index === 0 ? '' : id}>{name}</option>
+					{/each}
+				</select>
+			</label>
+		{/if}
+		<div class="grow">
+			<FindList
+				label={m.meet_also()}
+				{search}
+				onchoose={({ id }: FoundForOffice) => void visit.meetAlso(student.id, id)}
+			>
+				{#snippet option(entry: FoundForOffice)}
+					<strong class="block">{entry.name}</strong>
+					<span class="quiet block text-small">{entry.about}</span>
+				{/snippet}
+			</FindList>
+		</div>
+	</div>
+{/if}
