@@ -198,6 +198,7 @@ test('a family meets teachers of none of its children, from its sheet and on the
 	await expect(page.getByText('Added to whom they should meet.')).toBeVisible();
 	const take = visit.getByRole('button', { name: `Take ${first} off` });
 	await expect(take).toBeVisible();
+	await expect(visit.getByRole('listitem').filter({ hasText: `${first} in` })).toBeVisible();
 	await visit.focus();
 	await page.keyboard.press('b');
 	await expect(page.getByText(/^Booked: \d+ appointments?/)).toBeVisible();
@@ -206,7 +207,9 @@ test('a family meets teachers of none of its children, from its sheet and on the
 	await page.goto(`${demo.origin}${AT}/floor?date=2026-12-03`);
 	await seat(page, second, 'free').last().click();
 	const sheet = page.getByRole('complementary', { name: 'Seat' });
+	await expect(sheet).toContainText(second);
 	await page.keyboard.press('b');
+	await expect(sheet.getByRole('searchbox')).toBeFocused();
 	await page.keyboard.type('gulzar');
 	await expect(
 		fitting(page).filter({ hasText: 'not one of their teachers' }).first(),

@@ -135,13 +135,14 @@
 			bind:bounds
 			bind:date
 		/>
+		<MeetAlso {view} {visit} />
 		{#if choice.wishes.length}
 			<CallerVisit bind:this={caller} {view} {plans} {visit} {adults} />
 		{/if}
-	{:else if view.wishes.length}
-		<p class="quiet mt-4">{m.sheet_all_booked()}</p>
 	{:else}
-		<p class="quiet mt-4">{m.sheet_no_wishes()}</p>
+		<p class="quiet mt-4">
+			{view.wishes.length ? m.sheet_all_booked() : m.sheet_no_wishes()}
+		</p>
+		<MeetAlso {view} {visit} />
 	{/if}
-	<MeetAlso {view} {visit} />
 </section>

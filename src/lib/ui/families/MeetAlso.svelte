@@ -19,7 +19,7 @@
 </script>
 
 {#if student}
-	<div class="mt-4 flex flex-wrap items-end gap-x-4 gap-y-2 no-print">
+	<div class="mb-4 flex flex-wrap items-end gap-x-4 gap-y-2 no-print">
 		{#if view.students.length > 1}
 			<label>
 				<span class="block text-small">{m.meet_also_about()}</span>
