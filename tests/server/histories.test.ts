@@ -13,11 +13,13 @@ import { joinWaitingList } from '$lib/server/visits/waiting-list';
 import { conference } from '$lib/server/foundation/database/schema';
 import { newId } from '$lib/server/foundation/identifiers';
 import { freshApp } from './database';
+import { seatsInParts } from './seats-in-parts';
 import { smallSchool, type SmallSchool } from './small-school';
 
 /**
  * Random histories of families, office and clock, against a model that is simple enough to be seen
- * through: who sits where, who keeps what until when, and who waits in which order. `HISTORIES` makes
+ * through: who sits where, who keeps what until when, and who waits in which order. Open pages, which are told of
+ * nothing but what was touched, know the same. `HISTORIES` makes
  * more of them than the usual run takes.
  */
 const RUNS = Number(process.env.HISTORIES ?? 4);
@@ -463,10 +465,12 @@ async function stateOf(now: number): Promise<unknown> {
 
 it('agree with a simple model, act by act', async () => {
 	let performed = 0;
+	const seats = await seatsInParts(app, school.conference);
 	await fc.assert(
 		fc.asyncProperty(fc.array(acts, { minLength: 40, maxLength: 60 }), async (history) => {
 			await app.db.execute(sql`truncate appointment, hold, waiting, claim, act cascade`);
 			await app.db.execute(sql`update slot set blocked_at = null, blocked_for = null`);
+			seats.startAnew();
 			const model = new Model();
 			const lastActs = new Map<number, string>();
 			for (const act of history) {
@@ -480,6 +484,9 @@ it('agree with a simple model, act by act', async () => {
 					act,
 					...(model.state() as object),
 				});
+				const { told, parts, whole } = await seats.at(BASE + model.now * MINUTE);
+				expect({ act, parts }).toEqual({ act, parts: whole });
+				expect(told).not.toBe('any');
 				performed++;
 				if (act.act === 'swap' && done)
 					for (const family of [act.one, act.other]) lastActs.delete(family);
@@ -495,5 +502,6 @@ it('agree with a simple model, act by act', async () => {
 		}),
 		{ numRuns: RUNS, seed: 1975, endOnFailure: true },
 	);
+	await seats.close();
 	expect(performed).toBeGreaterThan(RUNS * 35);
 }, 600_000);

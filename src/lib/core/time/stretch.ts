@@ -24,13 +24,3 @@ export function joined(stretches: readonly Stretch[]): Stretch[] {
 	}
 	return result;
 }
-
-/** The span from the first to the last moment of all of them; `null` of none. */
-export function spanOf(stretches: Iterable<Stretch>): Stretch | null {
-	let span: Stretch | null = null;
-	for (const { start, end } of stretches)
-		span = span
-			? { start: Math.min(span.start, start), end: Math.max(span.end, end) }
-			: { start, end };
-	return span;
-}

@@ -1,9 +1,9 @@
 import { and, eq, gt, sql, type SQL } from 'drizzle-orm';
 import { seatStates, type SeatState } from '../../core/snapshot/seat-state';
 import type { Claim, Slot } from '../../core/snapshot/snapshot';
-import { spanOf, type Stretch } from '../../core/time/stretch';
+import { joined, type Stretch } from '../../core/time/stretch';
 import type { Reader } from '../foundation/database/connect';
-import { instantParam } from '../foundation/database/params';
+import { instantParam, stretchesParam } from '../foundation/database/params';
 import { rowsOf } from '../foundation/database/rows-of';
 import { hold } from '../foundation/database/schema';
 import { loadSnapshot } from './load-snapshot';
@@ -21,18 +21,16 @@ export const blocksAsClaims = (condition: SQL): SQL => sql`
 
 /**
  * What is taken of a conference's desks and people at `now`: by appointments, by holds that have not ended, and
- * by whoever blocks a seat. What families do beside is their own business. Within a span: what overlaps with it.
+ * by whoever blocks a seat. What families do beside is their own business. Within some spans: what overlaps with one.
  */
 export function readClaims(
 	db: Reader,
 	conferenceId: string,
 	now: number,
-	span?: Stretch,
+	within?: readonly Stretch[],
 ): Promise<Claim[]> {
 	const isWithin = (start: SQL, end: SQL): SQL =>
-		span
-			? sql`${start} < ${instantParam(span.end)} and ${end} > ${instantParam(span.start)}`
-			: sql`true`;
+		within ? sql`tstzrange(${start}, ${end}) && ${stretchesParam(within)}` : sql`true`;
 	return rowsOf(
 		db,
 		sql<Claim>`
@@ -59,8 +57,8 @@ export async function readClaimsAround(
 	now: number,
 	slots: readonly Slot[],
 ): Promise<Claim[]> {
-	const span = spanOf(slots.map(({ start, claimEnd }) => ({ start, end: claimEnd })));
-	return span ? readClaims(db, conferenceId, now, span) : [];
+	const spans = joined(slots.map(({ start, claimEnd }) => ({ start, end: claimEnd })));
+	return spans.length ? readClaims(db, conferenceId, now, spans) : [];
 }
 
 /** The state of every slot, by id, as it is in the database at `now`. */
@@ -71,6 +69,24 @@ export async function readSeatStates(
 ): Promise<Map<string, SeatState>> {
 	const snapshot = await loadSnapshot(db, conferenceId);
 	return seatStates(snapshot, await readClaims(db, conferenceId, now), now);
+}
+
+/** What the holds of a conference kept that ended after one instant, until another one. */
+export function endedHolds(
+	db: Reader,
+	conferenceId: string,
+	after: number,
+	until: number,
+): Promise<Stretch[]> {
+	return rowsOf(
+		db,
+		sql<Stretch>`
+		select (extract(epoch from starts_at) * 1000)::float8 as start,
+			(extract(epoch from ends_at) * 1000)::float8 as end
+		from hold join claim on hold_id = hold.id
+		where conference_id = ${conferenceId} and claim.kind = 'desk'
+			and until > ${instantParam(after)} and until <= ${instantParam(until)}`,
+	);
 }
 
 /** When the next hold of a conference ends after `now`, or `null`. */

@@ -1,14 +1,7 @@
 import { and, eq, inArray, isNull } from 'drizzle-orm';
-import { isToSettle } from '../desks/is-to-settle';
+import { appointmentsToSettle } from '../desks/is-to-settle';
 import type { Reader } from '../foundation/database/connect';
-import {
-	appointment,
-	appointmentTwice,
-	desk,
-	deskProposal,
-	slot,
-	takenSlot,
-} from '../foundation/database/schema';
+import { appointment, desk, deskProposal } from '../foundation/database/schema';
 import { countEnquiries } from '../visits/waiting-enquiries';
 
 /** How much of it waits for an answer; what did not arrive is counted at the outbox. */
@@ -36,14 +29,12 @@ export async function countToAnswer(db: Reader, conferenceId: string): Promise<n
 
 /** Appointments outside their desk's hours, or doubled. */
 export async function countToSettle(db: Reader, conferenceId: string): Promise<number> {
-	const rows = await db
-		.selectDistinct({ id: appointment.id })
-		.from(appointment)
-		.innerJoin(takenSlot, eq(takenSlot.appointmentId, appointment.id))
-		.innerJoin(slot, eq(slot.id, takenSlot.slotId))
-		.leftJoin(appointmentTwice, eq(appointmentTwice.appointmentId, appointment.id))
-		.where(
-			and(eq(appointment.conferenceId, conferenceId), eq(appointment.stands, true), isToSettle),
-		);
-	return rows.length;
+	return db.$count(
+		appointment,
+		and(
+			eq(appointment.conferenceId, conferenceId),
+			eq(appointment.stands, true),
+			inArray(appointment.id, appointmentsToSettle),
+		),
+	);
 }

@@ -1,13 +1,14 @@
 import type { SeatNews } from '../../operations/seat-news';
 import type { Clock } from '../foundation/clock';
+import type { Touched } from '../foundation/runner/announce';
 import { differenceFrom, wholeMessage, type Audience, type SeatReading } from './seat-message';
 
 export type Hear = (message: SeatNews) => void;
 
-/** Reads the seats of the one conference at an instant, after an earlier reading. */
+/** Reads the seats of the one conference at an instant; after an earlier reading only what was touched since. */
 type ReadSeats = (
 	now: number,
-	before: SeatReading | null,
+	since: { readonly before: SeatReading; readonly touched: Touched } | null,
 ) => Promise<SeatReading & { readonly nextEnd: number | null }>;
 
 /** The longest time that a timer of Node takes. */
@@ -29,8 +30,8 @@ export class ConferenceWatch {
 	#first: Promise<void> | null = null;
 	/** Readings come one after the other, so that none is told after a later one. */
 	#lastReading: Promise<unknown> = Promise.resolve();
-	/** A change came in and has not been read yet. */
-	#isStale = false;
+	/** Changes came in and have not been read yet: where; `null`: none. */
+	#stale: Touched | null = null;
 	#pause: NodeJS.Timeout | null = null;
 	/** Runs out with the hold that ends next: nobody announces that. */
 	#nextEnd: NodeJS.Timeout | null = null;
@@ -68,28 +69,29 @@ export class ConferenceWatch {
 	}
 
 	/** Something changed: it is read and told at once, or after the pause that follows each message. */
-	changed(): void {
-		this.#isStale = true;
+	changed(touched: Touched): void {
+		this.#stale = both(this.#stale, touched);
 		if (this.#told && !this.#pause) void this.#tell(false);
 	}
 
 	/** Changes may have been missed: everybody is told everything. */
 	missed(): void {
-		this.#isStale = true;
+		this.#stale = 'any';
 		if (this.#told) void this.#tell(true);
 	}
 
 	async #readFirst(): Promise<void> {
-		await this.#readOn();
-		if (this.#isStale) this.changed();
+		await this.#readOn('any');
+		if (this.#stale) this.changed(this.#stale);
 	}
 
 	async #tell(whole: boolean): Promise<void> {
-		this.#isStale = false;
+		const touched = this.#stale ?? 'any';
+		this.#stale = null;
 		this.#pauseFor(LEAST_INTERVAL);
 		const started = performance.now();
 		try {
-			const { before, after } = await this.#readOn();
+			const { before, after } = await this.#readOn(touched);
 			const messageFor =
 				whole || !before
 					? (audience: Audience) => wholeMessage(after, audience)
@@ -101,21 +103,21 @@ export class ConferenceWatch {
 			const took = performance.now() - started;
 			if (SHARE * took > LEAST_INTERVAL) this.#pauseFor(SHARE * took);
 		} catch (error) {
-			this.#isStale = true;
+			this.#stale = 'any';
 			this.failed(error);
 		}
 	}
 
-	#readOn(): Promise<{ before: SeatReading | null; after: SeatReading }> {
-		const reading = this.#lastReading.then(() => this.#readNow());
+	#readOn(touched: Touched): Promise<{ before: SeatReading | null; after: SeatReading }> {
+		const reading = this.#lastReading.then(() => this.#readNow(touched));
 		this.#lastReading = reading.catch(() => {});
 		return reading;
 	}
 
-	async #readNow(): Promise<{ before: SeatReading | null; after: SeatReading }> {
+	async #readNow(touched: Touched): Promise<{ before: SeatReading | null; after: SeatReading }> {
 		const now = this.clock.now();
-		const { nextEnd, ...after } = await this.read(now, this.#told);
 		const before = this.#told;
+		const { nextEnd, ...after } = await this.read(now, before && { before, touched });
 		this.#told = after;
 		if (this.#nextEnd) clearTimeout(this.#nextEnd);
 		this.#nextEnd =
@@ -124,7 +126,7 @@ export class ConferenceWatch {
 				: setTimeout(
 						() => {
 							this.#nextEnd = null;
-							if (!this.isDeserted) this.changed();
+							if (!this.isDeserted) this.changed([]);
 						},
 						Math.min(nextEnd - now + 1, LONGEST_TIMER),
 					).unref();
@@ -135,7 +137,10 @@ export class ConferenceWatch {
 		if (this.#pause) clearTimeout(this.#pause);
 		this.#pause = setTimeout(() => {
 			this.#pause = null;
-			if (this.#isStale && !this.isDeserted) void this.#tell(false);
+			if (this.#stale && !this.isDeserted) void this.#tell(false);
 		}, milliseconds).unref();
 	}
 }
+
+const both = (one: Touched | null, other: Touched): Touched =>
+	one === 'any' || other === 'any' ? 'any' : [...(one ?? []), ...other];

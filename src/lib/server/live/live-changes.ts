@@ -1,7 +1,7 @@
 import type { Sql } from 'postgres';
 import type { Clock } from '../foundation/clock';
 import type { Database } from '../foundation/database/connect';
-import { ACCESS_CHANNEL, CHANNEL } from '../foundation/runner/announce';
+import { ACCESS_CHANNEL, CHANNEL, readAnnouncement } from '../foundation/runner/announce';
 import { ConferenceWatch, type Hear } from './conference-watch';
 import type { Ground, OpenStreams } from './open-streams';
 import { readSeats } from './read-seats';
@@ -9,7 +9,7 @@ import type { Audience } from './seat-message';
 
 /**
  * One LISTEN for the process, many open pages. Messages are hints, the database is the truth: each
- * change makes the process read the states of the conference's seats anew and send what differs.
+ * change makes the process read the states of the seats that it touched anew and send what differs.
  */
 export class LiveChanges {
 	readonly #watches = new Map<string, ConferenceWatch>();
@@ -64,7 +64,10 @@ export class LiveChanges {
 		try {
 			const changes = await this.sql.listen(
 				CHANNEL,
-				(payload) => this.#watches.get(payload.split(':')[0]!)?.changed(),
+				(payload) => {
+					const { conference, touched } = readAnnouncement(payload);
+					this.#watches.get(conference)?.changed(touched);
+				},
 				() => {
 					for (const watch of this.#watches.values()) watch.missed();
 				},

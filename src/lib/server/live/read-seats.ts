@@ -1,32 +1,45 @@
 import { sql } from 'drizzle-orm';
-import { seatStates } from '../../core/snapshot/seat-state';
+import { seatStates, type SeatState } from '../../core/snapshot/seat-state';
+import type { ConferenceSnapshot } from '../../core/snapshot/snapshot';
+import { joined, overlaps, type Stretch } from '../../core/time/stretch';
 import { groupBy } from '../../core/group-by';
 import { isWished } from '../visits/family-facts';
 import { loadSnapshot } from '../conferences/load-snapshot';
-import { nextHoldEnd, readClaims } from '../conferences/read-claims';
+import { endedHolds, nextHoldEnd, readClaims, readClaimsAround } from '../conferences/read-claims';
 import { countToAnswer } from '../floor/count-to-answer';
 import type { Reader } from '../foundation/database/connect';
+import type { Touched } from '../foundation/runner/announce';
 import { rowsOf } from '../foundation/database/rows-of';
 import { adultRight } from '../foundation/database/schema';
 import { closedSlots, presences } from '../safety/kept-apart';
 import type { Concern, FamilyConcerns, SeatReading } from './seat-message';
 
+/** An earlier reading, and where seats may have changed since. */
+export interface Since {
+	readonly before: SeatReading;
+	readonly touched: Touched;
+}
+
 /**
- * Reads the seats of a conference at `now`, and when the next hold ends. Who is concerned by which desk
- * changes with the set-up alone, and is taken over from the reading `before` while that is the same.
+ * Reads the seats of a conference at `now`, and when the next hold ends. After an earlier reading of the same
+ * set-up only those are read that were touched since, or kept by a hold that has ended; who is concerned by
+ * which desk is taken over.
  */
 export async function readSeats(
 	db: Reader,
 	conferenceId: string,
 	now: number,
-	before: SeatReading | null,
+	since: Since | null,
 ): Promise<SeatReading & { readonly nextEnd: number | null }> {
 	const snapshot = await loadSnapshot(db, conferenceId);
-	const [claims, nextEnd, apart, concerns, toAnswer] = await Promise.all([
-		readClaims(db, conferenceId, now),
+	const isPart = since?.before.snapshot === snapshot && since.touched !== 'any';
+	const [states, nextEnd, apart, concerns, toAnswer] = await Promise.all([
+		isPart
+			? statesAfter(db, snapshot, since.before, since.touched as readonly Stretch[], now)
+			: allStates(db, snapshot, now),
 		nextHoldEnd(db, conferenceId, now),
 		rowsOf(db, presences(conferenceId, sql`true`)),
-		before?.snapshot === snapshot ? before.concerns : readConcerns(db, conferenceId),
+		isPart ? since.before.concerns : readConcerns(db, conferenceId),
 		countToAnswer(db, conferenceId),
 	]);
 	const closed = [...groupBy(apart, ({ family }) => family)].map(([family, list]) => {
@@ -34,13 +47,40 @@ export async function readSeats(
 		return [family, closedSlots(snapshot, desks, list, now)] as const;
 	});
 	return {
+		at: now,
 		snapshot,
 		concerns,
 		nextEnd,
 		toAnswer,
-		states: seatStates(snapshot, claims, now),
+		states,
 		closed: new Map(closed.filter(([, slots]) => slots.size > 0)),
 	};
+}
+
+async function allStates(db: Reader, snapshot: ConferenceSnapshot, now: number) {
+	const claims = await readClaims(db, snapshot.conference.id, now);
+	return seatStates(snapshot, claims, now);
+}
+
+/** The states as they were, with those anew that may be others: of slots that were touched, and of those that have begun. */
+async function statesAfter(
+	db: Reader,
+	snapshot: ConferenceSnapshot,
+	before: SeatReading,
+	touched: readonly Stretch[],
+	now: number,
+): Promise<ReadonlyMap<string, SeatState>> {
+	const { id } = snapshot.conference;
+	const spans = joined([...touched, ...(await endedHolds(db, id, before.at, now))]);
+	const slots = snapshot.slots.filter(
+		({ start, claimEnd }) =>
+			(start > before.at && start <= now) ||
+			spans.some((span) => overlaps(span, { start, end: claimEnd })),
+	);
+	if (slots.length === 0) return before.states;
+	const claims = await readClaimsAround(db, id, now, slots);
+	const anew = seatStates({ desks: snapshot.desks, slots, busy: snapshot.busy }, claims, now);
+	return new Map([...before.states, ...anew]);
 }
 
 async function readConcerns(db: Reader, conferenceId: string): Promise<FamilyConcerns> {

@@ -33,6 +33,8 @@ export interface FamilyConcerns {
 
 /** A conference's seats as they were read at some moment. */
 export interface SeatReading {
+	/** When it was. */
+	readonly at: number;
 	readonly snapshot: ConferenceSnapshot;
 	readonly states: ReadonlyMap<string, SeatState>;
 	readonly concerns: FamilyConcerns;

@@ -21,8 +21,8 @@ export interface Consequences {
 	readonly wishes?: true | ((act: DoneAct) => boolean);
 	/** What server processes keep of desks, slots, rules and rooms is no longer good; open pages are told. */
 	readonly snapshot?: true;
-	/** Open pages read again what is free. */
-	readonly pages?: true;
+	/** Open pages are told which seats changed; `anew`: who is concerned by which of them has changed too. */
+	readonly pages?: true | 'anew';
 	/** Something may have become free: whoever waits for it is looked for, after the transaction. */
 	readonly waitingList?: true;
 	/** Who is told of it, and by which kinds of notices. */
@@ -96,9 +96,9 @@ export const consequences: Readonly<Record<ActKind, Consequences>> = {
 	'conference.copied': NOTHING,
 	'conference.removed': NOTHING,
 	'wish.lengthened': { concerns: 'its-conference', pages: true },
-	'wish.added': { concerns: 'its-conference', pages: true },
+	'wish.added': { concerns: 'its-conference', pages: 'anew' },
 	// What was offered for it is free again.
-	'wish.removed': SEATS_FREED,
+	'wish.removed': { ...SEATS_FREED, pages: 'anew' },
 	'picture.set': { ...BUSY },
 	'trial.begun': { ...NOTHING, tells: [{ kind: 'invited', whom: 'listed' }] },
 	'trial.ended': { concerns: 'its-conference', pages: true, waitingList: true },

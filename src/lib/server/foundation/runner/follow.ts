@@ -24,7 +24,7 @@ export async function follow(
 	for (const id of await conferencesOf(tx, concerns, act)) {
 		if (isDerived && (await isOpenToFamilies(tx, id))) await deriveWishes(tx, clock, id);
 		if (snapshot) await touchConference(tx, id);
-		if (snapshot || pages) await announceChange(tx, id);
+		if (snapshot || pages) await announceChange(tx, id, pages === 'anew');
 		if (waitingList) await tendLater(tx, id);
 	}
 }
