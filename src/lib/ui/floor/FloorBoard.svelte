@@ -133,7 +133,15 @@
 		pressLetter(event, floor.letters);
 	}
 
-	function chosen(event: MouseEvent, slot: string) {
+	/** Thousands of seats have their events looked after here, once. */
+	const seatOf = ({ target }: Event): string | null =>
+		target instanceof Element
+			? (target.closest<HTMLElement>('[data-slot]')?.dataset['slot'] ?? null)
+			: null;
+
+	function chosen(event: MouseEvent) {
+		const slot = seatOf(event);
+		if (slot === null) return;
 		const lit = floor.litAt(slot);
 		if (lit) {
 			event.preventDefault();
@@ -143,6 +151,13 @@
 			floor.toggle(slot);
 		}
 		focused = slot;
+	}
+
+	const litAt = (event: Event) => floor.litAt(seatOf(event) ?? '');
+
+	function dropped(event: DragEvent) {
+		event.preventDefault();
+		litAt(event)?.act();
 	}
 
 	/** Where the day is now, from 0 to 1; `null` before it begins and when it is over. */
@@ -191,7 +206,19 @@
 			{/each}
 		</div>
 	</div>
-	<div class="rows" style:block-size="{desks.length * rowHeight}px">
+	<div
+		class="rows"
+		data-sveltekit-noscroll
+		data-sveltekit-keepfocus
+		data-sveltekit-replacestate
+		data-sveltekit-preload-data="off"
+		role="presentation"
+		onclick={chosen}
+		ondragstart={() => floor.startMove()}
+		ondragover={(event) => litAt(event) && event.preventDefault()}
+		ondrop={dropped}
+		style:block-size="{desks.length * rowHeight}px"
+	>
 		{#each shown as { index } (index)}
 			{@const own = desks[index]}
 			{#if own}
@@ -205,7 +232,6 @@
 					{isCompact}
 					isFound={own.id === desk}
 					{hrefOf}
-					onchoose={chosen}
 				/>
 			{/if}
 		{/each}

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import type { FloorDesk, FloorSlot } from '$lib/operations/floor';
+	import type { FloorDesk } from '$lib/operations/floor';
 	import { substituteWords } from '$lib/words/substitute-words';
 	import Seat from '../parts/chairs/Seat.svelte';
 	import { timeText } from '../parts/format/when';
@@ -18,7 +18,6 @@
 		isCompact,
 		isFound,
 		hrefOf,
-		onchoose,
 	}: {
 		desk: FloorDesk;
 		/** Pixels from the upper edge of the rows. */
@@ -30,7 +29,6 @@
 		isCompact: boolean;
 		isFound: boolean;
 		hrefOf: (slot: string) => string;
-		onchoose: (event: MouseEvent, slot: string) => void;
 	} = $props();
 
 	const floor = floorState();
@@ -44,15 +42,28 @@
 			.join(' · '),
 	);
 
-	const label = (slot: FloorSlot): string =>
-		[seatText(slot.state, timeText(slot.start, zone)), floor.litAt(slot.id)?.text]
-			.filter(Boolean)
-			.join(', ');
-
-	function dropped(event: DragEvent, slot: string) {
-		event.preventDefault();
-		floor.litAt(slot)?.act();
-	}
+	const seats = $derived(
+		desk.slots.map((slot) => {
+			const { id, state, start, end } = slot;
+			const lit = floor.litAt(id);
+			const isPicked = picked === id;
+			return {
+				id,
+				state,
+				isPicked,
+				title: lit?.text,
+				label: [seatText(state, timeText(start, zone)), lit?.text].filter(Boolean).join(', '),
+				at: `${axis.at((start + end) / 2) * 100}%`,
+				look: [
+					'seat',
+					isPicked && 'picked',
+					floor.chosen.includes(id) && 'chosen',
+					lit && (lit.isWithOthers ? 'lit with' : 'lit'),
+					floor.litCount > 0 && !lit && !isPicked && 'dim',
+				],
+			};
+		}),
+	);
 </script>
 
 <div class="row" class:found={isFound} style:inset-block-start="{top}px">
@@ -69,34 +80,20 @@
 			></span>
 		{/each}
 		<!-- By their place, not by their ids: another date has other seats, and moves these instead of making new ones. -->
-		{#each desk.slots as slot, index (index)}
-			{@const lit = floor.litAt(slot.id)}
+		{#each seats as seat, index (index)}
 			<a
-				id="slot-{slot.id}"
-				data-slot={slot.id}
-				class="seat"
-				class:picked={picked === slot.id}
-				class:chosen={floor.chosen.includes(slot.id)}
-				class:lit={lit !== undefined}
-				class:with={lit?.isWithOthers}
-				class:dim={floor.litCount > 0 && !lit && picked !== slot.id}
-				href={hrefOf(slot.id)}
-				data-sveltekit-noscroll
-				data-sveltekit-keepfocus
-				data-sveltekit-replacestate
-				data-sveltekit-preload-data="off"
-				tabindex={focusable === slot.id ? 0 : -1}
-				aria-label={label(slot)}
-				aria-current={picked === slot.id ? 'true' : undefined}
-				title={lit?.text}
-				draggable={picked === slot.id && floor.isDraggable}
-				style:inset-inline-start="{axis.at((slot.start + slot.end) / 2) * 100}%"
-				onclick={(event) => onchoose(event, slot.id)}
-				ondragstart={() => floor.startMove()}
-				ondragover={(event) => lit && event.preventDefault()}
-				ondrop={(event) => dropped(event, slot.id)}
+				id="slot-{seat.id}"
+				data-slot={seat.id}
+				class={seat.look}
+				href={hrefOf(seat.id)}
+				tabindex={focusable === seat.id ? 0 : -1}
+				aria-label={seat.label}
+				aria-current={seat.isPicked ? 'true' : undefined}
+				title={seat.title}
+				draggable={seat.isPicked && floor.isDraggable}
+				style:inset-inline-start={seat.at}
 			>
-				<Seat state={slot.state} size={isCompact ? 14 : 30} />
+				<Seat state={seat.state} size={isCompact ? 14 : 30} />
 			</a>
 		{/each}
 	</div>

@@ -1,6 +1,28 @@
-<script lang="ts">
+<script lang="ts" module>
 	import type { SeatState } from '$lib/core/snapshot/seat-state';
 
+	const CHAIR = 'M6 3.5V25.5M6 16H18V25.5';
+	const chairs: Readonly<Record<SeatState, string>> = {
+		free: CHAIR,
+		booked: CHAIR,
+		held: CHAIR,
+		past: CHAIR,
+		// Somebody with a hand up.
+		asked: `${CHAIR}M17 12V4.5`,
+		// Folded and put aside.
+		blocked: 'M8 4L14 25.5M14 4L8 25.5M7 15H15',
+	};
+	/** Circles as paths: a large board has thousands of seats, and two shapes that are always there cost least. */
+	const head = (x: number, y: number, radius: number): string =>
+		`M${x - radius} ${y}a${radius} ${radius} 0 1 0 ${2 * radius} 0a${radius} ${radius} 0 1 0 ${-2 * radius} 0`;
+	const heads: Readonly<Partial<Record<SeatState, string>>> = {
+		booked: head(12.5, 8.3, 4.1),
+		held: head(12.5, 8.3, 3.4),
+		asked: head(12, 9.2, 3.1),
+	};
+</script>
+
+<script lang="ts">
 	/** A seat as a chair: its shape tells the state without its colour. */
 	let { state, size = 26 }: { state: SeatState; size?: number } = $props();
 </script>
@@ -16,21 +38,8 @@
 	stroke-linejoin="round"
 	aria-hidden="true"
 >
-	{#if state === 'blocked'}
-		<!-- Folded and put aside. -->
-		<path d="M8 4L14 25.5M14 4L8 25.5M7 15H15" />
-	{:else}
-		<path d="M6 3.5V25.5M6 16H18V25.5" />
-		{#if state === 'booked'}
-			<circle cx="12.5" cy="8.3" r="4.1" fill="currentColor" stroke="none" />
-		{:else if state === 'held'}
-			<circle cx="12.5" cy="8.3" r="3.4" />
-		{:else if state === 'asked'}
-			<!-- Somebody with a hand up. -->
-			<circle cx="12" cy="9.2" r="3.1" fill="currentColor" stroke="none" />
-			<path d="M17 12V4.5" />
-		{/if}
-	{/if}
+	<path d={chairs[state]} />
+	<path class="head" d={heads[state] ?? ''} />
 </svg>
 
 <style>
@@ -45,6 +54,11 @@
 	.asked {
 		stroke-width: 2.4;
 		color: var(--color-error);
+	}
+	.booked .head,
+	.asked .head {
+		fill: currentColor;
+		stroke: none;
 	}
 	.held {
 		stroke-width: 1.8;
