@@ -1,24 +1,20 @@
 <script lang="ts" module>
 	import type { SeatState } from '$lib/core/snapshot/seat-state';
 
-	const CHAIR = 'M6 3.5V25.5M6 16H18V25.5';
-	const chairs: Readonly<Record<SeatState, string>> = {
-		free: CHAIR,
-		booked: CHAIR,
-		held: CHAIR,
-		past: CHAIR,
-		// Somebody with a hand up.
-		asked: `${CHAIR}M17 12V4.5`,
-		// Folded and put aside.
-		blocked: 'M8 4L14 25.5M14 4L8 25.5M7 15H15',
-	};
-	/** Circles as paths: a large board has thousands of seats, and two shapes that are always there cost least. */
+	/** In strokes without an inside, so that only heads are filled. */
+	const CHAIR = 'M6 3.5V25.5M6 16H18M18 16V25.5';
 	const head = (x: number, y: number, radius: number): string =>
 		`M${x - radius} ${y}a${radius} ${radius} 0 1 0 ${2 * radius} 0a${radius} ${radius} 0 1 0 ${-2 * radius} 0`;
-	const heads: Readonly<Partial<Record<SeatState, string>>> = {
-		booked: head(12.5, 8.3, 4.1),
-		held: head(12.5, 8.3, 3.4),
-		asked: head(12, 9.2, 3.1),
+	/** One shape each: a large board has thousands of seats. */
+	const shapes: Readonly<Record<SeatState, string>> = {
+		free: CHAIR,
+		past: CHAIR,
+		booked: CHAIR + head(12.5, 8.3, 2.7),
+		held: CHAIR + head(12.5, 8.3, 3.4),
+		// Somebody with a hand up.
+		asked: `${CHAIR}${head(12, 9.2, 1.9)}M17 12V4.5`,
+		// Folded and put aside.
+		blocked: 'M8 4L14 25.5M14 4L8 25.5M7 15H15',
 	};
 </script>
 
@@ -38,8 +34,7 @@
 	stroke-linejoin="round"
 	aria-hidden="true"
 >
-	<path d={chairs[state]} />
-	<path class="head" d={heads[state] ?? ''} />
+	<path d={shapes[state]} />
 </svg>
 
 <style>
@@ -55,10 +50,9 @@
 		stroke-width: 2.4;
 		color: var(--color-error);
 	}
-	.booked .head,
-	.asked .head {
+	.booked,
+	.asked {
 		fill: currentColor;
-		stroke: none;
 	}
 	.held {
 		stroke-width: 1.8;

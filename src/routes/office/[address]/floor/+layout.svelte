@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { preloadData } from '$app/navigation';
 	import { page } from '$app/state';
 	import { onMount, untrack } from 'svelte';
 	import { localOf } from '$lib/core/time/local-of';
@@ -88,6 +89,18 @@
 		void data.floor.date;
 		untrack(() => takeTold(told));
 	});
+
+	const dateHref = (date: string) => `${base}${picked === null ? '' : `/${picked}`}?date=${date}`;
+	/** The date that is likely to be looked at next is read when the page has come to rest; milliseconds. */
+	const REST = 800;
+	$effect(() => {
+		const { dates, date } = data.floor;
+		const at = dates.findIndex((one) => one.date === date);
+		const next = dates[at + 1] ?? dates[at - 1];
+		if (!next) return;
+		const timer = setTimeout(() => void preloadData(untrack(() => dateHref(next.date))), REST);
+		return () => clearTimeout(timer);
+	});
 	let version = untrack(() => data.conference.version);
 	$effect(() => {
 		if (data.conference.version === version) return;
@@ -114,7 +127,7 @@
 					class={date === data.floor.date ? 'font-bold' : 'quiet'}
 					class:line-through={isOver && date !== data.floor.date}
 					aria-current={date === data.floor.date ? 'date' : undefined}
-					href="{base}{picked === null ? '' : `/${picked}`}?date={date}"
+					href={dateHref(date)}
 					data-sveltekit-noscroll
 					data-sveltekit-preload-data="hover">{localDateText(date)}</a
 				>
