@@ -3,6 +3,9 @@
 
 	/** A sheet as it is printed: each begins on a page of its own, its head on every page that it takes. */
 	let { sheet, conference }: { sheet: Sheet; conference: string } = $props();
+
+	/** With more columns their words are smaller, so that most names fit. */
+	const MANY = 5;
 </script>
 
 <section class="paper">
@@ -13,7 +16,7 @@
 		</div>
 		<p class="text-small">{conference}</p>
 	</header>
-	<table>
+	<table class:narrow={sheet.columns.length > MANY}>
 		<thead>
 			<tr>
 				{#each sheet.columns as column, index (index)}<th scope="col">{column}</th>{/each}
@@ -49,6 +52,13 @@
 		vertical-align: top;
 		border: 1px solid var(--color-base-300);
 		overflow-wrap: anywhere;
+	}
+	.narrow {
+		table-layout: fixed;
+		font-size: 0.6875rem;
+	}
+	.narrow :is(th, td) {
+		padding-inline: 0.25rem;
 	}
 	.time {
 		white-space: nowrap;

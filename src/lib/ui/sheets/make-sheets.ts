@@ -16,7 +16,7 @@ export interface Sheet {
 }
 
 /** So many desks stand beside one another on a sheet of the whole board. */
-const DESKS_ACROSS = 7;
+const DESKS_ACROSS = 6;
 
 const spanText = ({ start, end }: PrintedSlot, zone: string): string =>
 	`${timeText(start, zone)}–${timeText(end, zone)}`;

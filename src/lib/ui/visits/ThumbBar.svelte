@@ -19,4 +19,9 @@
 		padding-block: 0.75rem;
 		background: linear-gradient(to top, var(--color-base-200) 75%, transparent);
 	}
+	@media print {
+		.thumb {
+			display: none;
+		}
+	}
 </style>

@@ -46,7 +46,7 @@
 <svelte:window onbeforeprint={() => (printsAll = true)} />
 <svelte:head><title>{m.sheets_title()} · {data.conference.name}</title></svelte:head>
 
-<div class="p-6">
+<div class="p-6 print:p-0">
 	<div class="mb-6 no-print">
 		<h1 class="mb-2 text-hour">{m.sheets_title()}</h1>
 		<nav class="mb-3 flex flex-wrap gap-x-5 gap-y-1" aria-label={m.sheets_title()}>
