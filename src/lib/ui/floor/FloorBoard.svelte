@@ -56,7 +56,7 @@
 		count: untrack(() => desks.length),
 		getScrollElement: () => box ?? null,
 		estimateSize: () => rowHeight,
-		overscan: 3,
+		overscan: 1,
 		initialRect: { width: 800, height: FIRST_SIGHT },
 	});
 	$effect(() => {

@@ -96,7 +96,7 @@
 			break-after: page;
 			max-inline-size: none;
 			border: 0;
-			padding: 1.5cm;
+			padding: 0.5cm;
 		}
 	}
 </style>

@@ -67,7 +67,8 @@
 		.paper {
 			max-inline-size: none;
 			margin: 0;
-			padding: 0;
+			/* The last line of a table is drawn half outside of it. */
+			padding: 1px;
 			border: none;
 			background: none;
 			break-after: page;
