@@ -5,6 +5,7 @@ import { publishConference, withdrawConference } from '$lib/server/conferences/c
 import { candidatesFor } from '$lib/server/floor/candidates-for';
 import { hold, meetingException, waiting, wish } from '$lib/server/foundation/database/schema';
 import { newId } from '$lib/server/foundation/identifiers';
+import { setLeft } from '$lib/server/register/set-left';
 import { bookVisit, cancelAppointments } from '$lib/server/visits/change-visit';
 import { familySheet } from '$lib/server/visits/family-sheet';
 import { offerSlots } from '$lib/server/visits/hold-visit';
@@ -117,6 +118,14 @@ it('is one meeting when the teacher teaches the student later', async () => {
 	expect(view.wishes.map((one) => one.id)).toContain(id);
 	const rows = await app.db.select().from(wish);
 	expect(rows).toHaveLength(2);
+});
+
+it('goes when the student leaves the school', async () => {
+	const { app, school, add, sheet, wanted } = await withStranger();
+	done(await add());
+	const leaves = { who: 'student', id: wanted.student, hasLeft: true } as const;
+	done(await setLeft(app, school.organiser, leaves));
+	expect((await sheet()).view.wishes).toEqual([]);
 });
 
 it('is for the family’s own students and the conference’s own desks, and for the office to say', async () => {

@@ -3,6 +3,7 @@ import { z, type ZodMiniType } from 'zod/mini';
 import type { KeptAppointment, WantedAppointment } from '../core/visits/wanted-appointment';
 import type { RefusalCode } from '../core/rules/answer';
 import type { VisitConflict } from '../core/visits/settle-visit';
+import { reasons } from './change';
 import { date, exactly, id, instant } from './shapes';
 
 export const mode: ZodMiniType<Mode> = z.enum(modes);
@@ -87,3 +88,24 @@ export const conflicts: ZodMiniType<Conflicts> = z.object({
 	reason: z.literal('conflicts'),
 	conflicts: z.array(visitConflict),
 });
+
+/** Whose visit it is. */
+export const whose = { conferenceId: id, familyId: id };
+export const wishOfFamily = z.object({ ...whose, wish: id });
+
+/** The ids of the appointments that were made, or that moved, and the act to take back; `null`: nothing changed. */
+export interface MadeVisit {
+	readonly appointments: readonly string[];
+	readonly act: string | null;
+}
+export const made: ZodMiniType<MadeVisit> = z.object({
+	appointments: z.array(id),
+	act: z.nullable(id),
+});
+/** What may stand in the way of what is changed. */
+export const unknownOrConflicts: ZodMiniType<Conflicts | { readonly reason: 'unknown' }> = z.union([
+	conflicts,
+	reasons('unknown'),
+]);
+/** What is kept, until when. */
+export const held: ZodMiniType<{ readonly hold: HeldVisit }> = z.object({ hold: heldVisit });

@@ -3,14 +3,17 @@ import type { GivenAnswer } from '../core/questions/booking-question';
 import type { WantedAppointment } from '../core/visits/wanted-appointment';
 import { change, reasons, type WhoseVisit } from './change';
 import { answersWanted, givenAnswers, type AnswersWanted } from './questions';
-import { id, instant, key } from './shapes';
+import { id, key } from './shapes';
 import { emailOrNone, needed } from './typed-text';
 import {
 	conflicts,
-	heldVisit,
+	held,
+	made,
+	unknownOrConflicts,
 	wantedAppointment,
+	whose,
+	wishOfFamily,
 	type Conflicts,
-	type HeldVisit,
 } from './visit-shapes';
 
 /** What families, and the office for them, ask for about their visits. */
@@ -22,7 +25,6 @@ export interface VisitRequest extends WhoseVisit {
 	readonly answers?: readonly GivenAnswer[] | undefined;
 }
 
-const whose = { conferenceId: id, familyId: id };
 const ofFamily = ({ familyId }: WhoseVisit) => ({ family: familyId });
 const finishes = (whose: WhoseVisit) => whose;
 const visit: ZodMiniType<VisitRequest> = z.object({
@@ -32,16 +34,6 @@ const visit: ZodMiniType<VisitRequest> = z.object({
 	answers: z.optional(givenAnswers),
 });
 
-/** The ids of the appointments that were made, or that moved, and the act to take back; `null`: nothing changed. */
-export interface MadeVisit {
-	readonly appointments: readonly string[];
-	readonly act: string | null;
-}
-const made: ZodMiniType<MadeVisit> = z.object({ appointments: z.array(id), act: z.nullable(id) });
-const unknownOrConflicts: ZodMiniType<Conflicts | { readonly reason: 'unknown' }> = z.union([
-	conflicts,
-	reasons('unknown'),
-]);
 const conflictsOrAnswers: ZodMiniType<Conflicts | AnswersWanted> = z.union([
 	conflicts,
 	answersWanted,
@@ -91,32 +83,6 @@ export const visitCancel = change({
 	undoneBy: 'visit.undo',
 });
 
-export interface SwapRequest {
-	readonly conferenceId: string;
-	/** Ids of the two appointments, of one family or of two. */
-	readonly one: string;
-	readonly other: string;
-	readonly key: string;
-}
-
-/** Swaps the times of two appointments: both visits stay as sound as they are, or nothing is changed. */
-export const appointmentsSwap = change({
-	name: 'appointments.swap',
-	// Over families: for the office alone.
-	may: 'floor.act',
-	input: z.object({
-		conferenceId: id,
-		one: id,
-		other: id,
-		key,
-	}) as ZodMiniType<SwapRequest>,
-	done: made,
-	refusal: unknownOrConflicts,
-	leaves: ['visits.swapped'],
-	keyed: true,
-	undoneBy: 'visit.undo',
-});
-
 /**
  * Takes back an act on a visit: its appointments become just what they were. Families take back their own
  * last act, for a short while.
@@ -138,37 +104,10 @@ export const visitUndo = change({
 	undoneBy: 'visit.undo',
 });
 
-/** The longest word to a family with a yes or a no, in characters. */
-export const LONGEST_ANSWER_WORDS = 300;
-
-/** Accepts or declines an appointment that a family asked for. */
-export const appointmentAnswer = change({
-	name: 'appointment.answer',
-	may: 'visit.answer',
-	// Of a teacher it depends on who receives there on that date, which is asked when it stands still.
-	about: () => 'any',
-	input: z.object({
-		appointment: id,
-		accept: z.boolean(),
-		/** What the family reads with it; missing: nothing. */
-		words: z.optional(z.string().check(z.trim(), z.maxLength(LONGEST_ANSWER_WORDS))),
-		key,
-	}),
-	done: z.object({ act: id }),
-	/** `settled`: it was answered, or cancelled, before. */
-	refusal: reasons('unknown', 'settled'),
-	leaves: ['appointment.accepted', 'appointment.declined'],
-	keyed: true,
-	undoneBy: 'visit.undo',
-});
-
 export interface HoldRequest extends VisitRequest {
 	/** Ids of appointments in whose place the held ones would come. */
 	readonly replaces?: readonly string[] | undefined;
 }
-
-/** What is kept, until when. */
-const held: ZodMiniType<{ readonly hold: HeldVisit }> = z.object({ hold: heldVisit });
 
 /** Keeps a whole visit for a family while it finishes. */
 export const holdMake = change({
@@ -201,35 +140,6 @@ export const holdGiveBack = change({
 	finishes,
 });
 
-/** Slots of which a family may take one, until an instant. */
-export interface OfferRequest extends WhoseVisit {
-	readonly key: string;
-	readonly alternatives: readonly WantedAppointment[];
-	readonly until: number;
-	/** Of a teacher who offers: only at the own desks. */
-	readonly person?: string | undefined;
-}
-
-/** Keeps a few particular slots for one family, each of which would fit its visit. */
-export const offerMake = change({
-	name: 'offer.make',
-	may: 'offer.make',
-	about: ({ person }: OfferRequest) => ({ person }),
-	input: z.object({
-		...whose,
-		key,
-		alternatives: z.array(wantedAppointment).check(z.minLength(1), z.maxLength(10)),
-		until: instant,
-		person: z.optional(id),
-	}) as ZodMiniType<OfferRequest>,
-	done: held,
-	refusal: conflicts,
-	leaves: ['offer.made'],
-	keyed: true,
-});
-
-const wishOfFamily = z.object({ ...whose, wish: id });
-
 /** Chooses a long talk where a desk has them, or the usual one again. */
 export const wishLengthen = change({
 	name: 'wish.lengthen',
@@ -239,27 +149,6 @@ export const wishLengthen = change({
 	/** `booked`: the meeting is arranged already, as it was. */
 	refusal: reasons('unknown', 'booked'),
 	leaves: ['wish.lengthened'],
-});
-
-/** Lets a family meet somebody who is none of its children's teachers: the office says so. */
-export const wishAdd = change({
-	name: 'wish.add',
-	may: 'floor.act',
-	input: z.object({ ...whose, student: id, desk: id }),
-	done: z.object({ wish: id }),
-	/** `wished`: they are to meet already. */
-	refusal: reasons('unknown', 'wished'),
-	leaves: ['wish.added'],
-});
-
-/** Takes a meeting that the office added off again, with what waits or is offered for it. */
-export const wishRemove = change({
-	name: 'wish.remove',
-	may: 'floor.act',
-	input: wishOfFamily,
-	/** `booked`: it is arranged. */
-	refusal: reasons('unknown', 'booked'),
-	leaves: ['wish.removed'],
 });
 
 /** Puts a family's wish on the waiting list; a second time changes nothing. */

@@ -98,16 +98,20 @@ function slotsShown(
 	{ claims, now }: { readonly claims: readonly Claim[]; readonly now: number },
 ): FloorSlot[] {
 	const states = seatStates({ desks, slots, busy }, claims, now);
+	const deskOf = new Map(slots.map(({ id, desk }) => [id, desk]));
 	const sitting = groupBy(
-		claims.filter(({ standing }) => standing === 'asked' || standing === 'booked'),
-		({ thing, occupancy }) => `${thing} ${occupancy}`,
+		claims.filter(
+			({ thing, occupancy, standing }) =>
+				(standing === 'asked' || standing === 'booked') && deskOf.get(occupancy) === thing,
+		),
+		({ occupancy }) => occupancy,
 	);
-	return slots.map(({ id, desk, start, end, seats }) => ({
+	return slots.map(({ id, start, end, seats }) => ({
 		id,
 		start,
 		end,
 		seats,
-		taken: sitting.get(`${desk} ${id}`)?.length ?? 0,
+		taken: sitting.get(id)?.length ?? 0,
 		state: states.get(id)!,
 	}));
 }

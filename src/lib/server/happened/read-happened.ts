@@ -10,6 +10,7 @@ import type {
 	TakingBack,
 } from '../../operations/happened';
 import * as changesOfSeats from '../../operations/seats';
+import * as changesOfOffice from '../../operations/office-visits';
 import * as changesOfVisits from '../../operations/visits';
 import type { App } from '../app';
 import type { Reader } from '../foundation/database/connect';
@@ -23,7 +24,7 @@ import { namesForHappened, type HappenedNames } from './names-for-happened';
 /** So many acts at once. */
 const PAGE = 40;
 
-const ofVisits = kindsUndoneBy('visit.undo', changesOfVisits);
+const ofVisits = kindsUndoneBy('visit.undo', { ...changesOfVisits, ...changesOfOffice });
 const ofSeats = kindsUndoneBy('seats.undo', changesOfSeats);
 
 /** What an office wants to read of: what families, teachers and the office did about visits and seats. */

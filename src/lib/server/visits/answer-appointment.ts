@@ -1,7 +1,7 @@
 import { eq, sql } from 'drizzle-orm';
 import { may } from '../../core/permissions/may';
 import type { InputOf } from '../../operations/change';
-import { appointmentAnswer } from '../../operations/visits';
+import { appointmentAnswer } from '../../operations/office-visits';
 import { appointment } from '../foundation/database/schema';
 import { performs, type Asked } from '../foundation/runner/perform';
 import { readAppointments } from './appointment-state';

@@ -24,13 +24,8 @@ import type { AnswersWanted } from '../../operations/questions';
 import type { InputOf } from '../../operations/change';
 import type { Conflicts } from '../../operations/visit-shapes';
 import type { WhoseVisit } from '../../operations/change';
-import {
-	visitBook,
-	visitCancel,
-	visitChange,
-	type MadeVisit,
-	type VisitRequest,
-} from '../../operations/visits';
+import { visitBook, visitCancel, visitChange, type VisitRequest } from '../../operations/visits';
+import type { MadeVisit } from '../../operations/visit-shapes';
 import { loadSnapshot } from '../conferences/load-snapshot';
 import type { Transaction } from '../foundation/database/connect';
 import { isLostRace } from '../foundation/database/errors';

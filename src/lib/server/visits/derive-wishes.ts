@@ -69,7 +69,7 @@ export async function deriveWishes(
 	);
 	const known = await knownWishes(tx, conferenceId);
 	const { kept, fresh, stale } = matchWishes(wanted, known);
-	await dropWishes(tx, clock, stale);
+	await dropWishes(tx, clock, [...stale, ...(await straysByHand(tx, conferenceId))]);
 	const returning = kept.filter(({ wish }) => wish.isDropped).map(({ wish }) => wish.id);
 	if (returning.length)
 		await tx.update(wish).set({ droppedAt: null }).where(inArray(wish.id, returning));
@@ -152,6 +152,23 @@ async function addedByHand(tx: Transaction, conferenceId: string): Promise<Reado
 		);
 	return new Set(
 		rows.map(({ familyId, studentId, deskId }) => `${familyId}/${studentId}/${deskId}`),
+	);
+}
+
+/** What the office added for students who have left, or are in another household now. */
+async function straysByHand(
+	tx: Transaction,
+	conferenceId: string,
+): Promise<Pick<KnownWish, 'id' | 'isDropped'>[]> {
+	return rowsOf(
+		tx,
+		sql<Pick<KnownWish, 'id' | 'isDropped'>>`
+		select id, false as "isDropped" from wish
+		where conference_id = ${conferenceId} and source = 'by-hand' and dropped_at is null
+			and not exists (select from family_student
+				join student on student.id = family_student.student_id and student.left_at is null
+				where family_student.family_id = wish.family_id
+					and family_student.student_id = wish.student_id)`,
 	);
 }
 
@@ -240,7 +257,7 @@ async function offersToAll(db: Reader, conferenceId: string): Promise<Omit<Meeti
 async function dropWishes(
 	tx: Transaction,
 	clock: Clock,
-	stale: readonly KnownWish[],
+	stale: readonly Pick<KnownWish, 'id' | 'isDropped'>[],
 ): Promise<void> {
 	const ids = stale.map(({ id }) => id);
 	if (ids.length === 0) return;

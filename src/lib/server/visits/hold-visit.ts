@@ -12,7 +12,8 @@ import {
 } from '../../core/visits/settle-visit';
 import { heldVisit, type HeldVisit } from '../../operations/visit-shapes';
 import type { WhoseVisit } from '../../operations/change';
-import { holdGiveBack, holdMake, offerMake } from '../../operations/visits';
+import { offerMake } from '../../operations/office-visits';
+import { holdGiveBack, holdMake } from '../../operations/visits';
 import type { Clock } from '../foundation/clock';
 import { loadSnapshot } from '../conferences/load-snapshot';
 import type { Reader, Transaction } from '../foundation/database/connect';

@@ -1,7 +1,7 @@
 import { and, eq, isNotNull } from 'drizzle-orm';
 import { indexOf } from '../../core/snapshot/snapshot-index';
 import type { WhoseVisit } from '../../operations/change';
-import { wishAdd, wishRemove } from '../../operations/visits';
+import { wishAdd, wishRemove } from '../../operations/office-visits';
 import { loadSnapshot } from '../conferences/load-snapshot';
 import type { Transaction } from '../foundation/database/connect';
 import { waiting, wish, wishDesk } from '../foundation/database/schema';

@@ -9,7 +9,7 @@ import type { SettledAppointment, VisitConflict } from '../../core/visits/settle
 import { settleVisit } from '../../core/visits/settle-visit';
 import type { WantedAppointment } from '../../core/visits/wanted-appointment';
 import type { InputOf } from '../../operations/change';
-import { appointmentsSwap } from '../../operations/visits';
+import { appointmentsSwap } from '../../operations/office-visits';
 import { loadSnapshot } from '../conferences/load-snapshot';
 import type { Reader } from '../foundation/database/connect';
 import { appointment } from '../foundation/database/schema';

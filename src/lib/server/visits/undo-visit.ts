@@ -8,6 +8,7 @@ import { TAKEN_BACK_WITHIN } from '../../core/visits/taking-back';
 import { settleVisit } from '../../core/visits/settle-visit';
 import { indexOf } from '../../core/snapshot/snapshot-index';
 import { kindsUndoneBy } from '../../operations/change';
+import * as changesOfOffice from '../../operations/office-visits';
 import * as changesOfVisits from '../../operations/visits';
 import type { Clock } from '../foundation/clock';
 import { loadSnapshot } from '../conferences/load-snapshot';
@@ -43,7 +44,10 @@ import { stopWaiting } from './stop-waiting';
 import { clearAppointments, endAppointment, writeClaims } from './write-visit';
 
 /** The kinds of acts on visits that can be taken back. */
-const UNDOABLE: ReadonlySet<string> = kindsUndoneBy('visit.undo', changesOfVisits);
+const UNDOABLE: ReadonlySet<string> = kindsUndoneBy('visit.undo', {
+	...changesOfVisits,
+	...changesOfOffice,
+});
 
 /**
  * Takes back an act on the visits of one family or several: every appointment that it touched becomes just

@@ -4,6 +4,7 @@
 	import { m } from '$lib/paraglide/messages';
 	import { askOrNull } from '../parts/saving/ask-server';
 	import FindList from '../register/FindList.svelte';
+	import FoundLine from '../register/FoundLine.svelte';
 	import type { OfficeVisit } from './office-visit.svelte';
 
 	/** Lets a family meet somebody who is none of its children's teachers. */
@@ -36,10 +37,7 @@
 				{search}
 				onchoose={({ id }: FoundForOffice) => void visit.meetAlso(student.id, id)}
 			>
-				{#snippet option(entry: FoundForOffice)}
-					<strong class="block">{entry.name}</strong>
-					<span class="quiet block text-small">{entry.about}</span>
-				{/snippet}
+				{#snippet option(found: FoundForOffice)}<FoundLine {found} />{/snippet}
 			</FindList>
 		</div>
 	</div>

@@ -8,14 +8,13 @@ import { wantedWith, type Move } from '$lib/core/visits/moves';
 import type { Mode } from '$lib/core/ways-to-meet';
 import type { WantedAppointment } from '$lib/core/visits/wanted-appointment';
 import type { Conflicts } from '$lib/operations/visit-shapes';
+import { wishAdd, wishRemove } from '$lib/operations/office-visits';
 import {
 	holdGiveBack,
 	holdMake,
 	visitBook,
 	visitCancel,
 	visitChange,
-	wishAdd,
-	wishRemove,
 	waitingJoin,
 	waitingLeave,
 } from '$lib/operations/visits';

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { LONGEST_ANSWER_WORDS } from '$lib/operations/visits';
+	import { LONGEST_ANSWER_WORDS } from '$lib/operations/office-visits';
 	import { m } from '$lib/paraglide/messages';
 	import type { SeatActs } from './seat-acts.svelte';
 

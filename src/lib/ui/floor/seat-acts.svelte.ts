@@ -7,11 +7,10 @@ import {
 	appointmentAnswer,
 	appointmentsSwap,
 	offerMake,
-	visitBook,
-	visitUndo,
 	wishAdd,
 	wishRemove,
-} from '$lib/operations/visits';
+} from '$lib/operations/office-visits';
+import { visitBook, visitUndo } from '$lib/operations/visits';
 import { m } from '$lib/paraglide/messages';
 import type { DoneActs, TakesBack } from '../office/done-acts.svelte';
 import { ActKeys } from '../parts/saving/act-keys';

@@ -4,6 +4,7 @@
 	import { m } from '$lib/paraglide/messages';
 	import { askOrNull } from '../parts/saving/ask-server';
 	import FindList from '../register/FindList.svelte';
+	import FoundLine from '../register/FoundLine.svelte';
 
 	/** Finds a family or a teacher of a conference from anywhere in the office; F2 leads here. */
 	let { conference }: { conference: { readonly id: string; readonly address: string } } = $props();
@@ -34,9 +35,6 @@
 		{hrefOf}
 		onchoose={(found: FoundForOffice) => void goto(hrefOf(found))}
 	>
-		{#snippet option(entry: FoundForOffice)}
-			<strong class="block">{entry.name}</strong>
-			<span class="quiet block text-small">{entry.about}</span>
-		{/snippet}
+		{#snippet option(found: FoundForOffice)}<FoundLine {found} />{/snippet}
 	</FindList>
 </div>

@@ -1,4 +1,5 @@
-import { visitBook, visitChange, type MadeVisit } from '$lib/operations/visits';
+import type { MadeVisit } from '$lib/operations/visit-shapes';
+import { visitBook, visitChange } from '$lib/operations/visits';
 import type { OutcomeOf } from '$lib/operations/change';
 import { waiting } from '../parts/saving/waiting.svelte';
 import type { PendingVisit } from './kept-choices';

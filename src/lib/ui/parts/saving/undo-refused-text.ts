@@ -1,6 +1,7 @@
 import type { RefusalOf } from '$lib/operations/change';
 import type { seatsUndo } from '$lib/operations/seats';
-import type { visitUndo, wishRemove } from '$lib/operations/visits';
+import type { wishRemove } from '$lib/operations/office-visits';
+import type { visitUndo } from '$lib/operations/visits';
 import { m } from '$lib/paraglide/messages';
 
 export type UndoRefused =
