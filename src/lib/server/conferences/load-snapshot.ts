@@ -38,14 +38,14 @@ const cache = new Map<string, ConferenceSnapshot>();
  * conference.
  */
 export async function loadSnapshot(db: Reader, conferenceId: string): Promise<ConferenceSnapshot> {
-	const known = cache.get(conferenceId);
-	if (known) {
-		const [now] = await db
-			.select({ version: conference.version })
-			.from(conference)
-			.where(eq(conference.id, conferenceId));
-		if (now?.version === known.conference.version) return known;
-	}
+	const [now] = await db
+		.select({ version: conference.version, database: sql<string>`current_database()` })
+		.from(conference)
+		.where(eq(conference.id, conferenceId));
+	// A process can have several databases open, and a copy of one has conferences of the same id.
+	const key = `${now?.database}/${conferenceId}`;
+	const known = cache.get(key);
+	if (known && now?.version === known.conference.version) return known;
 	const [facts] = await db.select().from(conference).where(eq(conference.id, conferenceId));
 	if (!facts) throw new Error(`no conference ${conferenceId}`);
 
@@ -139,7 +139,7 @@ export async function loadSnapshot(db: Reader, conferenceId: string): Promise<Co
 		})),
 		slots: slots.map((row) => slotFrom(row, allowed.get(row.sittingId ?? ''))),
 	};
-	cache.set(conferenceId, snapshot);
+	cache.set(key, snapshot);
 	return snapshot;
 }
 
