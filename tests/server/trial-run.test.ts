@@ -16,6 +16,7 @@ import { saveAnswers } from '$lib/server/questions/save-answers';
 import { saveQuestions } from '$lib/server/questions/save-questions';
 import { beginTrial, endTrial, readTrial } from '$lib/server/trying/trial-run';
 import { bookVisit } from '$lib/server/visits/change-visit';
+import { deriveWishes } from '$lib/server/visits/derive-wishes';
 import { makeEnquiry } from '$lib/server/visits/enquiries';
 import { familyView } from '$lib/server/visits/family-view';
 import { joinWaitingList } from '$lib/server/visits/waiting-list';
@@ -146,6 +147,18 @@ it('gives each colleague a family of their own, and voids the links at the end',
 	expect(
 		await openLink(app.db, app.config.key, new URL(link).pathname.split('/').at(-1)!),
 	).toBeNull();
+});
+
+it('keeps whom made-up families should meet when whom all others should is found out again', async () => {
+	done(await beginTrial(app, school.organiser, { ...asked, name: 'Una Bell', email: '' }));
+	const { families } = await comeIn(0);
+	const wishes = () =>
+		sql`select id, dropped_at from wish where family_id = ${families[0]!} order by id`;
+	const before = await wishes();
+	expect(before.length).toBeGreaterThan(0);
+	await app.db.transaction((tx) => deriveWishes(tx, app.clock, school.conference));
+	expect(await wishes()).toEqual(before);
+	done(await endTrial(app, school.organiser, asked));
 });
 
 it('goes with a conference that is removed', async () => {

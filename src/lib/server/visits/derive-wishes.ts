@@ -15,6 +15,7 @@ import {
 	wishDesk,
 } from '../foundation/database/schema';
 import { newId } from '../foundation/identifiers';
+import { isAround } from '../register/around';
 import { rowsOf } from '../foundation/database/rows-of';
 
 /** The weight of a wish that follows from a class; of one for a desk that is open to all. */
@@ -166,7 +167,7 @@ async function straysByHand(
 		select id, false as "isDropped" from wish
 		where conference_id = ${conferenceId} and source = 'by-hand' and dropped_at is null
 			and not exists (select from family_student
-				join student on student.id = family_student.student_id and student.left_at is null
+				join student on student.id = family_student.student_id and ${isAround(student)}
 				where family_student.family_id = wish.family_id
 					and family_student.student_id = wish.student_id)`,
 	);

@@ -5,6 +5,7 @@ import type { Transaction } from '../foundation/database/connect';
 import { claim, hold } from '../foundation/database/schema';
 import type { HoldRow } from './family-facts';
 import type { FamilyShare } from './family-share';
+import { lockSlots } from './lock-visit';
 
 /**
  * Which of the holds that are its own whoever books uses up: the one that it holds while it finishes,
@@ -27,6 +28,18 @@ export function usedHolds(
 /** All slots that holds keep. */
 export const keptSlots = (holds: readonly Pick<HoldRow, 'keeps'>[]): string[] =>
 	holds.flatMap(({ keeps }) => keeps.flatMap(({ slots }) => slots));
+
+/** Locks what holds keep, and removes them. */
+export async function releaseHolds(
+	tx: Transaction,
+	holds: readonly Pick<HoldRow, 'id' | 'keeps'>[],
+): Promise<void> {
+	await lockSlots(tx, keptSlots(holds), []);
+	await dropHolds(
+		tx,
+		holds.map(({ id }) => id),
+	);
+}
 
 /** Removes holds with all that they keep; their slots are locked. */
 export async function dropHolds(tx: Transaction, ids: readonly string[]): Promise<void> {

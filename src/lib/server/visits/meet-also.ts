@@ -9,8 +9,8 @@ import { newId } from '../foundation/identifiers';
 import { performs, type Asked } from '../foundation/runner/perform';
 import { DERIVED_WEIGHT } from './derive-wishes';
 import { readFamily } from './family-facts';
-import { dropHolds, keptSlots } from './held-claims';
-import { lockFamily, lockSlots } from './lock-visit';
+import { releaseHolds } from './held-claims';
+import { lockFamily } from './lock-visit';
 
 /** What a meeting that the office adds is beside whom it is with and about. */
 export const ADDED = {
@@ -66,11 +66,7 @@ export const removeWish = performs(wishRemove).by({
 		const keeping = family.holds.filter(({ keeps }) =>
 			keeps.some(({ wishes }) => wishes.includes(id)),
 		);
-		await lockSlots(tx, keptSlots(keeping), []);
-		await dropHolds(
-			tx,
-			keeping.map((hold) => hold.id),
-		);
+		await releaseHolds(tx, keeping);
 		await tx.delete(waiting).where(eq(waiting.wishId, known.id));
 		// It is remembered by the appointments that once served it, and by what happened.
 		await tx.update(wish).set({ droppedAt: clock.now() }).where(eq(wish.id, known.id));

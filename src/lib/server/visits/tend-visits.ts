@@ -6,8 +6,8 @@ import { hold, waiting } from '../foundation/database/schema';
 import { inTransaction } from '../foundation/database/transaction';
 import { addJob } from '../foundation/add-job';
 import { performs, type Deps } from '../foundation/runner/perform';
-import { dropHolds, keptSlots } from './held-claims';
-import { lockFamily, lockSlots } from './lock-visit';
+import { releaseHolds } from './held-claims';
+import { lockFamily } from './lock-visit';
 import { conferencesWithWaiting } from './tend-waiting-list';
 
 /**
@@ -46,8 +46,7 @@ const lapseHold = performs(holdLapse).by({
 			.from(hold)
 			.where(and(eq(hold.id, id), lte(hold.until, now)));
 		if (!still) return { done: {}, act: null };
-		await lockSlots(tx, keptSlots([still]), []);
-		await dropHolds(tx, [id]);
+		await releaseHolds(tx, [{ ...still, id }]);
 		return { done: {}, act: { kind: 'hold.lapsed', conferenceId, before: { hold: id } } };
 	},
 });

@@ -5,9 +5,9 @@ import { waiting } from '../foundation/database/schema';
 import { newId } from '../foundation/identifiers';
 import { performs, type Asked } from '../foundation/runner/perform';
 import { shareOf } from './family-share';
-import { dropHolds, keptSlots } from './held-claims';
+import { releaseHolds } from './held-claims';
 import { readFamily } from './family-facts';
-import { lockFamily, lockSlots } from './lock-visit';
+import { lockFamily } from './lock-visit';
 
 const lock = ({ tx, input }: Asked<WhoseVisit>) => lockFamily(tx, input.familyId);
 
@@ -37,11 +37,7 @@ export const leaveWaitingList = performs(waitingLeave).by({
 		const [row] = isOwn ? await tx.delete(waiting).where(eq(waiting.wishId, wish)).returning() : [];
 		if (!row) return { refused: { reason: 'unknown' } };
 		const offers = family.holds.filter(({ id }) => id === row.holdId);
-		await lockSlots(tx, keptSlots(offers), []);
-		await dropHolds(
-			tx,
-			offers.map(({ id }) => id),
-		);
+		await releaseHolds(tx, offers);
 		const before = { id: row.id, wish: row.wishId };
 		return { done: {}, act: { kind: 'waiting.left', conferenceId, before } };
 	},

@@ -135,14 +135,13 @@
 			bind:bounds
 			bind:date
 		/>
-		<MeetAlso {view} {visit} />
-		{#if choice.wishes.length}
-			<CallerVisit bind:this={caller} {view} {plans} {visit} {adults} />
-		{/if}
 	{:else}
-		<p class="quiet mt-4">
+		<p class="quiet my-4">
 			{view.wishes.length ? m.sheet_all_booked() : m.sheet_no_wishes()}
 		</p>
-		<MeetAlso {view} {visit} />
+	{/if}
+	<MeetAlso {view} {visit} />
+	{#if choice.wishes.length}
+		<CallerVisit bind:this={caller} {view} {plans} {visit} {adults} />
 	{/if}
 </section>

@@ -157,7 +157,7 @@
 />
 <!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
 <ul bind:this={candidates} class="mb-4" aria-label={m.seat_find()} onkeydown={walked}>
-	{#each list as candidate (candidate.wish ?? candidate.studentId)}
+	{#each list as candidate (candidate.wish ?? `${candidate.family} ${candidate.studentId}`)}
 		<li class="border-t border-base-300">
 			<button
 				type="button"
