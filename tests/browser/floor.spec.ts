@@ -43,6 +43,8 @@ test('a caller’s visit is booked, moved, cancelled and taken back by the keybo
 	await press('b');
 	await expect(page.getByText(/^Booked: \d+ appointments/)).toBeVisible();
 	expect(keys).toBeLessThanOrEqual(12);
+	// Nothing of it is offered once more.
+	await expect(page.getByRole('button', { name: /^Book these/ })).toHaveCount(0);
 
 	const lines = page.getByRole('region', { name: 'Visit' }).locator('ol').first().locator('li');
 	const before = await lines.count();

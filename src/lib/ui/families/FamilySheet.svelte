@@ -68,6 +68,10 @@
 		}),
 		() => reload(),
 	);
+	// What was suggested is booked: of what is left another visit is looked for.
+	$effect(() => {
+		if (plans.isArranged) plans.forget();
+	});
 	$effect(() => warmPlanner());
 
 	let booked = $state<ReturnType<typeof BookedVisit>>();
