@@ -8,12 +8,13 @@ const AT = '/office/winter-conferences';
 const shown = (page: Page, which: string): FrameLocator =>
 	page.frameLocator(`iframe[title="${which}"]`);
 
-/** The whole database, without what runs by itself: of the messages on their way how many there are. */
+/** The whole database, without what runs by itself: of the messages on their way how many there are, but for the office's summary of each day. */
 async function wholeOf({ sql }: SeededHouse): Promise<Record<string, string>> {
 	const whole = Object.entries(await wholeDatabaseOf(sql)).filter(
 		([name]) => !name.startsWith('graphile_worker') && name !== 'public.notice',
 	);
-	const [notices] = await sql<{ count: string }[]>`select count(*)::text from notice`;
+	const [notices] = await sql<{ count: string }[]>`
+		select count(*)::text from notice where kind <> 'office-day'`;
 	return Object.fromEntries([...whole, ['notices', notices!.count]]);
 }
 
