@@ -1,11 +1,18 @@
 // A family meets somebody who is none of its children's teachers, because the office says so.
-import { and, eq, sql } from 'drizzle-orm';
+import { and, eq, isNull, sql } from 'drizzle-orm';
 import { expect, it } from 'vitest';
 import { publishConference, withdrawConference } from '$lib/server/conferences/change-conference';
 import { candidatesFor } from '$lib/server/floor/candidates-for';
-import { hold, meetingException, waiting, wish } from '$lib/server/foundation/database/schema';
+import {
+	familyStudent,
+	hold,
+	meetingException,
+	waiting,
+	wish,
+} from '$lib/server/foundation/database/schema';
 import { newId } from '$lib/server/foundation/identifiers';
 import { setLeft } from '$lib/server/register/set-left';
+import { mergeFamilies } from '$lib/server/register/rearrange-families';
 import { bookVisit, cancelAppointments } from '$lib/server/visits/change-visit';
 import { familySheet } from '$lib/server/visits/family-sheet';
 import { offerSlots } from '$lib/server/visits/hold-visit';
@@ -16,9 +23,9 @@ import { done, refused } from './done';
 import { smallSchool } from './small-school';
 
 /** A family of which the second desk's teacher teaches nobody. */
-async function withStranger() {
+async function withStranger({ families = 1 } = {}) {
 	const app = await freshApp();
-	const school = await smallSchool(app, { families: 1, desks: 2 });
+	const school = await smallSchool(app, { families, desks: 2 });
 	const { organiser, conference } = school;
 	const [family] = school.families;
 	const [person] = await app.db.execute<{ id: string }>(
@@ -127,6 +134,35 @@ it('goes when the student leaves the school', async () => {
 	done(await setLeft(app, school.organiser, leaves));
 	expect((await sheet()).view.wishes).toEqual([]);
 });
+
+it.each([[[0]], [[1]], [[]], [[0, 1]]])(
+	'stays once when two households that both got it become one; booked by those in %j',
+	async (booked) => {
+		const { app, school, wanted, sheet } = await withStranger({ families: 2 });
+		const { organiser } = school;
+		const [kept, gone] = school.families.map(({ id }) => id);
+		const { student } = wanted;
+		await app.db.insert(familyStudent).values({ familyId: gone!, studentId: student });
+		const slots = await school.slots(1);
+		const added: string[] = [];
+		for (const [index, familyId] of [kept!, gone!].entries()) {
+			const { wish: id } = done(await addWish(app, organiser, { ...wanted, familyId }));
+			added.push(id);
+			if (!booked.includes(index)) continue;
+			const whose = { conferenceId: wanted.conferenceId, familyId, key: `booked ${index}` };
+			const appointments = [{ slot: slots[index]!, wishes: [id] }];
+			done(await bookVisit(app, organiser, { ...whose, appointments }));
+		}
+		done(await mergeFamilies(app, organiser, { kept: kept!, gone: gone! }));
+		const { view } = await sheet();
+		const stayed = await app.db
+			.select({ id: wish.id })
+			.from(wish)
+			.where(and(eq(wish.source, 'by-hand'), isNull(wish.droppedAt)));
+		expect(stayed).toEqual([{ id: added[booked[0] ?? 0] }]);
+		expect(view.appointments).toHaveLength(booked.length);
+	},
+);
 
 it('is for the family’s own students and the conference’s own desks, and for the office to say', async () => {
 	const { app, school, whose, wanted } = await withStranger();

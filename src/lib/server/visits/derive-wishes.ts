@@ -156,7 +156,10 @@ async function addedByHand(tx: Transaction, conferenceId: string): Promise<Reado
 	);
 }
 
-/** What the office added for students who have left, or are in another household now. */
+/**
+ * What the office added for students who have left, or are in another household now; and what it added twice, for
+ * two households that are one by now: the one that was booked stays.
+ */
 async function straysByHand(
 	tx: Transaction,
 	conferenceId: string,
@@ -164,12 +167,17 @@ async function straysByHand(
 	return rowsOf(
 		tx,
 		sql<Pick<KnownWish, 'id' | 'isDropped'>>`
-		select id, false as "isDropped" from wish
-		where conference_id = ${conferenceId} and source = 'by-hand' and dropped_at is null
-			and not exists (select from family_student
-				join student on student.id = family_student.student_id and ${isAround(student)}
-				where family_student.family_id = wish.family_id
-					and family_student.student_id = wish.student_id)`,
+		with added as (
+			select wish.*, row_number() over (
+				partition by family_id, student_id, desk_id
+				order by exists (select from appointment_wish where wish_id = wish.id) desc, id) as place
+			from wish join wish_desk on wish_desk.wish_id = wish.id
+			where conference_id = ${conferenceId} and source = 'by-hand' and dropped_at is null)
+		select id, false as "isDropped" from added
+		where place > 1 or not exists (select from family_student
+			join student on student.id = family_student.student_id and ${isAround(student)}
+			where family_student.family_id = added.family_id
+				and family_student.student_id = added.student_id)`,
 	);
 }
 

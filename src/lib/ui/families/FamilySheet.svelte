@@ -144,7 +144,7 @@
 			{view.wishes.length ? m.sheet_all_booked() : m.sheet_no_wishes()}
 		</p>
 	{/if}
-	<MeetAlso {view} {visit} />
+	<MeetAlso {view} {visit} onmet={focus} />
 	{#if choice.wishes.length}
 		<CallerVisit bind:this={caller} {view} {plans} {visit} {adults} />
 	{/if}

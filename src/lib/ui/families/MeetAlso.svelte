@@ -8,7 +8,16 @@
 	import type { OfficeVisit } from './office-visit.svelte';
 
 	/** Lets a family meet somebody who is none of its children's teachers. */
-	let { view, visit }: { view: FamilyProjection; visit: OfficeVisit } = $props();
+	let {
+		view,
+		visit,
+		onmet,
+	}: {
+		view: FamilyProjection;
+		visit: OfficeVisit;
+		/** The meeting stands among those that are missing. */
+		onmet: () => void;
+	} = $props();
 
 	let about = $state('');
 	const student = $derived(view.students.find(({ id }) => id === about) ?? view.students[0]);
@@ -16,6 +25,10 @@
 	async function search(text: string): Promise<readonly FoundForOffice[]> {
 		const found = await askOrNull(officeFind, { conferenceId: view.conference.id, text });
 		return (found ?? []).filter(({ kind }) => kind === 'desk');
+	}
+
+	async function meet(student: string, desk: string) {
+		if (await visit.meetAlso(student, desk)) onmet();
 	}
 </script>
 
@@ -35,7 +48,7 @@
 			<FindList
 				label={m.meet_also()}
 				{search}
-				onchoose={({ id }: FoundForOffice) => void visit.meetAlso(student.id, id)}
+				onchoose={({ id }: FoundForOffice) => void meet(student.id, id)}
 			>
 				{#snippet option(found: FoundForOffice)}<FoundLine {found} />{/snippet}
 			</FindList>
