@@ -116,11 +116,6 @@ async function aChangedSeat() {
 	const ids = await seats.evaluateAll((list) => list.map((one) => one.getAttribute('data-slot')!));
 	const conference = await conferenceId(page);
 	const times: number[] = [];
-	let bytes = 0;
-	page.on('response', async (response) => {
-		if (response.url().includes('/ask/floor.slots'))
-			bytes = (await response.request().sizes()).responseBodySize;
-	});
 	for (let time = 0; time < TIMES; time++) {
 		const slot = ids[time]!;
 		await page.waitForTimeout(700);
@@ -132,9 +127,7 @@ async function aChangedSeat() {
 		await page.locator(`[data-slot="${slot}"][aria-label*="blocked"]`).waitFor();
 		times.push(performance.now() - began);
 	}
-	console.log(
-		`a changed seat: shown after ${median(times).toFixed(0)} ms with the act itself, ${bytes} bytes for the seat`,
-	);
+	console.log(`a changed seat: shown after ${median(times).toFixed(0)} ms with the act itself`);
 }
 
 /** The waiting list is gone through once after the start: half a minute in which all else takes longer. */

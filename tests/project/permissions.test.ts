@@ -128,7 +128,6 @@ const ALLOWED: Record<string, readonly Role[]> = {
 	'/ask/office.find POST': office,
 	'/ask/seat.candidates POST': office,
 	'/ask/seat.swaps POST': office,
-	'/ask/floor.slots POST': [...office, 'front-door'],
 	'/ask/links.sending POST': organiser,
 	'/ask/people.find POST': office,
 	'/do/conference.create POST': organiser,

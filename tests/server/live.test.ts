@@ -3,7 +3,7 @@ import { describe, expect, it, vi } from 'vitest';
 import type { Actor } from '$lib/core/permissions/may';
 import { bookVisit } from '$lib/server/visits/change-visit';
 import { createApp } from '$lib/server/app';
-import { wishDesk } from '$lib/server/foundation/database/schema';
+import { slot, wishDesk } from '$lib/server/foundation/database/schema';
 import { seatEventStream } from '$lib/server/live/event-stream';
 import type { SeatNews } from '$lib/operations/seat-news';
 import { freshApp } from './database';
@@ -70,8 +70,31 @@ describe('live changes', () => {
 		);
 		await vi.waitFor(() => expect(heard.filter(({ whole }) => whole).length).toBe(2), 10_000);
 		await bookVisit(app, school.families[0]!.actor, await school.request(0, [[0, 7]]));
-		const [slot] = (await school.slots(0)).slice(7);
-		await vi.waitFor(() => expect(heard.at(-1)!.states[slot!]).toBe('booked'), 5000);
+		const eighth = (await school.slots(0))[7]!;
+		await vi.waitFor(() => expect(heard.at(-1)!.states[eighth]).toBe('booked'), 5000);
+	});
+
+	it('tell the office how many sit in a slot for several, and nobody else', async () => {
+		const app = await freshApp();
+		const school = await smallSchool(app, { families: 2, desks: 1 });
+		await app.db.update(slot).set({ seats: 3 });
+		await app.db.execute(`update conference set version = version + 1`);
+		const [first] = await school.slots(0);
+		const heard: SeatNews[] = [];
+		const heardByFamily: SeatNews[] = [];
+		const { id, actor } = school.families[1]!;
+		await app.live.watch(school.conference, OFFICE, (message) => heard.push(message));
+		await app.live.watch(
+			school.conference,
+			{ kind: 'adult', actor: actor as AdultActor, family: id },
+			(message) => heardByFamily.push(message),
+		);
+		expect(heard[0]!.taken![first!]).toBe(0);
+		await bookVisit(app, school.families[0]!.actor, await school.request(0, [[0, 0]]));
+		await vi.waitFor(() => expect(heard.at(-1)!.taken).toEqual({ [first!]: 1 }), 5000);
+		// One more may sit down: for families nothing has changed.
+		expect(heardByFamily).toHaveLength(1);
+		expect(heardByFamily[0]).not.toHaveProperty('taken');
 	});
 
 	it('reach only those whom a desk concerns', async () => {

@@ -46,8 +46,8 @@ export async function seatsInParts(app: App, conference: string) {
 			const whole = await readSeats(app.db, conference, now, null);
 			return {
 				told,
-				parts: Object.fromEntries(reading.states),
-				whole: Object.fromEntries(whole.states),
+				parts: seatsOf(reading),
+				whole: seatsOf(whole),
 			};
 		},
 		/** Something was changed past the program. */
@@ -59,3 +59,8 @@ export async function seatsInParts(app: App, conference: string) {
 }
 
 const MARK = 'mark ';
+
+const seatsOf = ({ states, taken }: SeatReading) => ({
+	states: Object.fromEntries(states),
+	taken: Object.fromEntries(taken),
+});

@@ -1,7 +1,14 @@
 import { expect, it } from 'vitest';
 import type { FloorDesk, FloorSlot } from '$lib/operations/floor';
 import { slotsOfText, textOfSlots } from '$lib/operations/slots-as-text';
-import { changedSlots, countSeats, placeOf, stepFrom, withNews } from '$lib/ui/floor/floor-view';
+import {
+	changedSlots,
+	countSeats,
+	placeOf,
+	stepFrom,
+	toldSince,
+	withNews,
+} from '$lib/ui/floor/floor-view';
 
 const slot = (id: string, start: number, seats = 1, taken = 0): FloorSlot => ({
 	id,
@@ -44,15 +51,19 @@ it('a seat that has changed is otherwise, and all others are as they were', () =
 	expect(withNews(desks, new Map())).toBe(desks);
 });
 
-it('what is told of a seat says all where one family sits, and only where to look where more may', () => {
-	const told = { a: 'booked', b: 'booked', c: 'asked', d: 'free', elsewhere: 'booked' } as const;
-	expect(changedSlots(desks, told)).toEqual({
-		toldWhole: [
-			{ ...slot('c', 4), state: 'asked', taken: 1 },
-			{ ...slot('d', 14), state: 'free', taken: 0 },
-		],
-		toRead: [slot('b', 10, 20, 2)],
-	});
+it('what is told of a seat says how many sit there, where more than one family may with their number', () => {
+	const states = { a: 'booked', b: 'free', c: 'asked', d: 'free', elsewhere: 'booked' } as const;
+	const changed = [
+		{ ...slot('c', 4), state: 'asked', taken: 1 },
+		{ ...slot('d', 14), state: 'free', taken: 0 },
+	];
+	expect(changedSlots(desks, { states })).toEqual(changed);
+	expect(changedSlots(desks, { states, taken: { b: 2 } })).toEqual(changed);
+	const one = slot('b', 10, 20, 3);
+	expect(changedSlots(desks, { states: {}, taken: { b: 3 } })).toEqual([one]);
+	const full = { ...slot('b', 10, 20, 20), state: 'booked' };
+	const told = toldSince({ states: {}, taken: { b: 3 } }, { states: { b: 'booked' } });
+	expect(changedSlots(desks, toldSince(told, { states: {}, taken: { b: 20 } }))).toEqual([full]);
 });
 
 it('slots are the same after they were sent as a text', () => {

@@ -1,7 +1,7 @@
-import { z, type ZodMiniType } from 'zod/mini';
+import { z } from 'zod/mini';
 import type { NamedSubstitute } from '../core/desks/named-substitutes';
 import type { AnswerValue, BookingQuestionKind } from '../core/questions/booking-question';
-import { seatStateNames, type SeatState } from '../core/snapshot/seat-state';
+import type { SeatState } from '../core/snapshot/seat-state';
 import type { LocalDate } from '../core/time/local-of';
 import type { FamilyProjection } from '../core/visits/family-projection';
 import { change, reasons } from './change';
@@ -151,22 +151,6 @@ export const seatSwaps = question({
 	may: 'floor.act',
 	input: z.object({ conferenceId: id, appointment: id }),
 	answer: z.array(swapWith),
-});
-
-/** The slots as the board shows them, of those that have changed. */
-const slot: ZodMiniType<FloorSlot> = z.object({
-	id,
-	start: instant,
-	end: instant,
-	seats: z.number(),
-	taken: z.number(),
-	state: z.enum(seatStateNames),
-});
-export const floorSlots = question({
-	name: 'floor.slots',
-	may: 'floor.see',
-	input: z.object({ conferenceId: id, slots: z.array(id).check(z.maxLength(2000)) }),
-	answer: z.array(slot),
 });
 
 /** Adds one more slot after a desk's last one of a date. */

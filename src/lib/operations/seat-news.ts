@@ -10,6 +10,8 @@ export interface SeatNews {
 	readonly states: Readonly<Record<string, ToldState>>;
 	/** Which state of the set-up it is. */
 	readonly version: number;
+	/** How many families sit in slots for several; told to the office alone. */
+	readonly taken?: Readonly<Record<string, number>> | undefined;
 	/** How much waits for the office's answer; told to the office alone. */
 	readonly toAnswer?: number | undefined;
 }
@@ -18,5 +20,6 @@ export const seatNews: ZodMiniType<SeatNews> = z.object({
 	whole: z.boolean(),
 	states: z.record(z.string(), z.enum([...seatStateNames, 'taken'])),
 	version: z.number(),
+	taken: z.optional(z.record(z.string(), z.number())),
 	toAnswer: z.optional(z.number()),
 });

@@ -54,6 +54,21 @@ export const busyAsClaims = (busy: readonly (Stretch & { readonly person: string
 		standing: 'busy' as const,
 	}));
 
+/** How many families sit in each of some slots, or have asked to, by slot id. */
+export function seatsTaken(
+	slots: readonly Pick<Slot, 'id' | 'desk'>[],
+	claims: readonly Claim[],
+): ReadonlyMap<string, number> {
+	const deskOf = new Map(slots.map(({ id, desk }) => [id, desk]));
+	const taken = new Map(slots.map(({ id }) => [id, 0]));
+	for (const { thing, occupancy, standing } of claims) {
+		const isSitting = standing === 'asked' || standing === 'booked';
+		if (isSitting && deskOf.get(occupancy) === thing)
+			taken.set(occupancy, taken.get(occupancy)! + 1);
+	}
+	return taken;
+}
+
 /** The states of all slots, by slot id. */
 export function seatStates(
 	snapshot: Pick<ConferenceSnapshot, 'desks' | 'slots' | 'busy'>,

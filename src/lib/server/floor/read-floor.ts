@@ -1,11 +1,10 @@
 import { metAt } from '../../core/desks/named-substitutes';
 import { groupBy } from '../../core/group-by';
 import { may, type Actor } from '../../core/permissions/may';
-import { seatStates } from '../../core/snapshot/seat-state';
-import type { Claim, ConferenceSnapshot, Slot } from '../../core/snapshot/snapshot';
-import { indexOf } from '../../core/snapshot/snapshot-index';
+import { seatStates, seatsTaken } from '../../core/snapshot/seat-state';
+import type { ConferenceSnapshot } from '../../core/snapshot/snapshot';
 import { localOf, type LocalDate } from '../../core/time/local-of';
-import type { Floor, FloorSlot } from '../../operations/floor';
+import type { Floor } from '../../operations/floor';
 import type { App } from '../app';
 import { loadSnapshot } from '../conferences/load-snapshot';
 import { readClaimsAround } from '../conferences/read-claims';
@@ -37,9 +36,9 @@ export async function readFloor(
 	if (date === null) return { dates, date, desks: [] };
 	const slots = snapshot.slots.filter((slot) => slot.date === date);
 	const claims = await readClaimsAround(db, conferenceId, now, slots);
-	const shown = new Map(
-		slotsShown(snapshot, slots, { claims, now }).map((slot) => [slot.id, slot]),
-	);
+	const { busy } = snapshot;
+	const states = seatStates({ desks: snapshot.desks, slots, busy }, claims, now);
+	const taken = seatsTaken(slots, claims);
 	const slotsOf = groupBy(slots, ({ desk }) => desk);
 	const placeNames = new Map(snapshot.places.map(({ id, name }) => [id, name]));
 	const desks = snapshot.desks.filter(({ id }) => slotsOf.has(id));
@@ -58,24 +57,17 @@ export async function readFloor(
 				subject,
 				substitutes: substitutes.get(id) ?? [],
 				places: [...new Set(own.map(({ place }) => placeNames.get(place) ?? ''))],
-				slots: own.flatMap((slot) => shown.get(slot.id) ?? []),
+				slots: own.map(({ id, start, end, seats }) => ({
+					id,
+					start,
+					end,
+					seats,
+					taken: taken.get(id)!,
+					state: states.get(id)!,
+				})),
 			};
 		}),
 	};
-}
-
-/** Some slots as the board shows them, as they are now. */
-export async function readFloorSlots(
-	{ db, clock }: Pick<App, 'db' | 'clock'>,
-	conferenceId: string,
-	ids: readonly string[],
-): Promise<FloorSlot[]> {
-	const now = clock.now();
-	const snapshot = await loadSnapshot(db, conferenceId);
-	const { slots } = indexOf(snapshot);
-	const wanted = ids.flatMap((id) => slots.get(id) ?? []);
-	const claims = await readClaimsAround(db, conferenceId, now, wanted);
-	return slotsShown(snapshot, wanted, { claims, now });
 }
 
 function dateFor(
@@ -90,28 +82,4 @@ function dateFor(
 		: [];
 	const among = own.length ? own : dates;
 	return among.find((one) => one >= today) ?? among.at(-1) ?? null;
-}
-
-function slotsShown(
-	{ desks, busy }: ConferenceSnapshot,
-	slots: readonly Slot[],
-	{ claims, now }: { readonly claims: readonly Claim[]; readonly now: number },
-): FloorSlot[] {
-	const states = seatStates({ desks, slots, busy }, claims, now);
-	const deskOf = new Map(slots.map(({ id, desk }) => [id, desk]));
-	const sitting = groupBy(
-		claims.filter(
-			({ thing, occupancy, standing }) =>
-				(standing === 'asked' || standing === 'booked') && deskOf.get(occupancy) === thing,
-		),
-		({ occupancy }) => occupancy,
-	);
-	return slots.map(({ id, start, end, seats }) => ({
-		id,
-		start,
-		end,
-		seats,
-		taken: sitting.get(id)?.length ?? 0,
-		state: states.get(id)!,
-	}));
 }

@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm';
-import { seatStates, type SeatState } from '../../core/snapshot/seat-state';
-import type { ConferenceSnapshot } from '../../core/snapshot/snapshot';
+import { seatStates, seatsTaken } from '../../core/snapshot/seat-state';
+import type { Claim, ConferenceSnapshot, Slot } from '../../core/snapshot/snapshot';
 import { joined, overlaps, type Stretch } from '../../core/time/stretch';
 import { groupBy } from '../../core/group-by';
 import { isWished } from '../visits/family-facts';
@@ -33,10 +33,10 @@ export async function readSeats(
 ): Promise<SeatReading & { readonly nextEnd: number | null }> {
 	const snapshot = await loadSnapshot(db, conferenceId);
 	const isPart = since?.before.snapshot === snapshot && since.touched !== 'any';
-	const [states, nextEnd, apart, concerns, toAnswer] = await Promise.all([
+	const [seats, nextEnd, apart, concerns, toAnswer] = await Promise.all([
 		isPart
-			? statesAfter(db, snapshot, since.before, since.touched as readonly Stretch[], now)
-			: allStates(db, snapshot, now),
+			? seatsAfter(db, snapshot, since.before, since.touched as readonly Stretch[], now)
+			: allSeats(db, snapshot, now),
 		nextHoldEnd(db, conferenceId, now),
 		rowsOf(db, presences(conferenceId, sql`true`)),
 		isPart ? since.before.concerns : readConcerns(db, conferenceId),
@@ -52,24 +52,39 @@ export async function readSeats(
 		concerns,
 		nextEnd,
 		toAnswer,
-		states,
+		...seats,
 		closed: new Map(closed.filter(([, slots]) => slots.size > 0)),
 	};
 }
 
-async function allStates(db: Reader, snapshot: ConferenceSnapshot, now: number) {
+type Seats = Pick<SeatReading, 'states' | 'taken'>;
+
+async function allSeats(db: Reader, snapshot: ConferenceSnapshot, now: number): Promise<Seats> {
 	const claims = await readClaims(db, snapshot.conference.id, now);
-	return seatStates(snapshot, claims, now);
+	return seatsOf(snapshot, snapshot.slots, claims, now);
 }
 
-/** The states as they were, with those anew that may be others: of slots that were touched, and of those that have begun. */
-async function statesAfter(
+function seatsOf(
+	{ desks, busy }: ConferenceSnapshot,
+	slots: readonly Slot[],
+	claims: readonly Claim[],
+	now: number,
+): Seats {
+	const shared = slots.filter(({ seats }) => seats > 1);
+	return {
+		states: seatStates({ desks, slots, busy }, claims, now),
+		taken: seatsTaken(shared, claims),
+	};
+}
+
+/** The seats as they were, with those anew that may be others: of slots that were touched, and of those that have begun. */
+async function seatsAfter(
 	db: Reader,
 	snapshot: ConferenceSnapshot,
 	before: SeatReading,
 	touched: readonly Stretch[],
 	now: number,
-): Promise<ReadonlyMap<string, SeatState>> {
+): Promise<Seats> {
 	const { id } = snapshot.conference;
 	const spans = joined([...touched, ...(await endedHolds(db, id, before.at, now))]);
 	const slots = snapshot.slots.filter(
@@ -77,10 +92,13 @@ async function statesAfter(
 			(start > before.at && start <= now) ||
 			spans.some((span) => overlaps(span, { start, end: claimEnd })),
 	);
-	if (slots.length === 0) return before.states;
+	if (slots.length === 0) return before;
 	const claims = await readClaimsAround(db, id, now, slots);
-	const anew = seatStates({ desks: snapshot.desks, slots, busy: snapshot.busy }, claims, now);
-	return new Map([...before.states, ...anew]);
+	const anew = seatsOf(snapshot, slots, claims, now);
+	return {
+		states: new Map([...before.states, ...anew.states]),
+		taken: new Map([...before.taken, ...anew.taken]),
+	};
 }
 
 async function readConcerns(db: Reader, conferenceId: string): Promise<FamilyConcerns> {

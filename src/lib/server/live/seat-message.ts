@@ -37,6 +37,8 @@ export interface SeatReading {
 	readonly at: number;
 	readonly snapshot: ConferenceSnapshot;
 	readonly states: ReadonlyMap<string, SeatState>;
+	/** How many families sit in slots for several, or have asked to. */
+	readonly taken: ReadonlyMap<string, number>;
 	readonly concerns: FamilyConcerns;
 	/** Slots that are taken for one family alone; only of families of which there are any. */
 	readonly closed: ReadonlyMap<string, ReadonlySet<string>>;
@@ -49,7 +51,13 @@ export function wholeMessage(reading: SeatReading, audience: Audience): SeatNews
 	const { snapshot, states, toAnswer } = reading;
 	const { version } = snapshot.conference;
 	if (audience.kind === 'office')
-		return { whole: true, states: Object.fromEntries(states), version, toAnswer };
+		return {
+			whole: true,
+			states: Object.fromEntries(states),
+			version,
+			taken: Object.fromEntries(reading.taken),
+			toAnswer,
+		};
 	const told = slotsFor(audience, reading).map((id) => [id, toldState(id, audience, reading)]);
 	return { whole: true, states: Object.fromEntries(told), version };
 }
@@ -61,14 +69,16 @@ export function differenceFrom(
 ): (audience: Audience) => SeatNews | null {
 	const { version } = after.snapshot.conference;
 	const isOtherVersion = before.snapshot.conference.version !== version;
-	const changed = [...after.states].filter(([slot, state]) => before.states.get(slot) !== state);
+	const changed = otherThan(before.states, after.states);
+	const taken = otherThan(before.taken, after.taken);
 	const toOffice = {
 		whole: false,
 		states: Object.fromEntries(changed),
 		version,
+		taken: Object.fromEntries(taken),
 		toAnswer: after.toAnswer,
 	};
-	const isOtherCount = before.toAnswer !== after.toAnswer;
+	const isOtherCount = before.toAnswer !== after.toAnswer || taken.length > 0;
 	const byDesk = becameFreeOrTaken(before, after);
 	return (audience) => {
 		if (audience.kind === 'office')
@@ -87,6 +97,11 @@ export function differenceFrom(
 			.filter(([id, state]) => toldState(id, audience, before) !== state);
 	}
 }
+
+const otherThan = <Value>(
+	before: ReadonlyMap<string, Value>,
+	after: ReadonlyMap<string, Value>,
+): [string, Value][] => [...after].filter(([slot, value]) => before.get(slot) !== value);
 
 /** The slots that became free, or are no longer, by desk: what most pages are told. */
 function becameFreeOrTaken(

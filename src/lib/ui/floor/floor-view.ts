@@ -16,23 +16,30 @@ export function countSeats(slots: readonly FloorSlot[]): { all: number; taken: n
 	};
 }
 
-/**
- * The slots that are otherwise than the page has them, by the states that it was told. Where one family sits the
- * state says all; where more may sit, how many do must be read.
- */
-export function changedSlots(
-	desks: readonly FloorDesk[],
-	told: SeatNews['states'],
-): { readonly toldWhole: readonly FloorSlot[]; readonly toRead: readonly FloorSlot[] } {
-	const toldWhole: FloorSlot[] = [];
-	const toRead: FloorSlot[] = [];
-	for (const slot of desks.flatMap(({ slots }) => slots)) {
-		const state = told[slot.id];
-		if (state === undefined || state === 'taken' || state === slot.state) continue;
-		if (slot.seats > 1) toRead.push(slot);
-		else toldWhole.push({ ...slot, state, taken: SITTING.includes(state) ? 1 : 0 });
-	}
-	return { toldWhole, toRead };
+/** What was told of seats. */
+export type ToldSeats = Pick<SeatNews, 'states' | 'taken'>;
+
+/** What was told before and since, as one. */
+export const toldSince = (before: ToldSeats, since: ToldSeats): ToldSeats => ({
+	states: { ...before.states, ...since.states },
+	taken: { ...before.taken, ...since.taken },
+});
+
+/** The slots that are otherwise than the page has them, as they were told. */
+export const changedSlots = (desks: readonly FloorDesk[], told: ToldSeats): FloorSlot[] =>
+	desks.flatMap(({ slots }) =>
+		slots.flatMap((slot) => {
+			const news = toldOf(slot, told);
+			return news.state === slot.state && news.taken === slot.taken ? [] : [news];
+		}),
+	);
+
+/** Where one family sits the state says how many do. */
+function toldOf(slot: FloorSlot, { states, taken }: ToldSeats): FloorSlot {
+	const news = states[slot.id];
+	const state = news === undefined || news === 'taken' ? slot.state : news;
+	if (slot.seats > 1) return { ...slot, state, taken: taken?.[slot.id] ?? slot.taken };
+	return state === slot.state ? slot : { ...slot, state, taken: SITTING.includes(state) ? 1 : 0 };
 }
 
 /** The desks with some of their slots as they are by now; a desk of which nothing changed stays the same object. */

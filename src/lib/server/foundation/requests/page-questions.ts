@@ -1,7 +1,7 @@
 import { basicsRead } from '../../../operations/conferences';
 import { boardRead } from '../../../operations/desk-board';
 import { enquiriesRead } from '../../../operations/enquiries';
-import { floorSlots, seatCandidates, seatSwaps } from '../../../operations/floor';
+import { seatCandidates, seatSwaps } from '../../../operations/floor';
 import { familiesFind, officeFind, peopleFind } from '../../../operations/found';
 import { adultsLinkRead, sendingRead } from '../../../operations/messages';
 import { progressRead } from '../../../operations/progress';
@@ -9,7 +9,6 @@ import { conferenceWithId } from '../../conferences/read-conference';
 import { readProgress } from '../../conferences/read-progress';
 import { basicsOf } from '../../conferences/save-basics';
 import { readDeskBoard } from '../../desks/desk-board';
-import { readFloorSlots } from '../../floor/read-floor';
 import { swapsOf } from '../../floor/swaps-of';
 import { latestSending } from '../../messages/send-links';
 import { adultsLink } from '../../invitations/adults-link';
@@ -43,9 +42,6 @@ const questions = [
 	asks(seatCandidates).by((app, actor, input) => candidatesFor(app, actor, input)),
 	asks(seatSwaps).by((app, actor, { conferenceId, appointment }) =>
 		swapsOf(app, actor, conferenceId, appointment),
-	),
-	asks(floorSlots).by((app, _, { conferenceId, slots }) =>
-		readFloorSlots(app, conferenceId, slots),
 	),
 	asks(peopleFind).by((app, actor, { text }) => findPeople(app, actor, text)),
 	asks(sendingRead).by(({ db }) => latestSending(db)),

@@ -40,6 +40,7 @@ export class SeatFollower {
 	readonly #tabs: Tabs;
 	readonly #giveUpLead: () => void;
 	readonly #known: Record<string, ToldState> = {};
+	#taken: SeatNews['taken'];
 	#version = 0;
 	#toAnswer: number | undefined;
 	#stream: NewsStream | null = null;
@@ -77,6 +78,7 @@ export class SeatFollower {
 		}
 		const news = read.data;
 		Object.assign(this.#known, news.states);
+		if (news.taken) this.#taken = { ...this.#taken, ...news.taken };
 		this.#version = news.version;
 		this.#toAnswer = news.toAnswer;
 		this.#pause = SHORTEST_PAUSE;
@@ -92,6 +94,7 @@ export class SeatFollower {
 					whole: true,
 					states: this.#known,
 					version: this.#version,
+					taken: this.#taken,
 					toAnswer: this.#toAnswer,
 				});
 			return;

@@ -4,12 +4,17 @@
 	import { onMount, untrack } from 'svelte';
 	import { localOf } from '$lib/core/time/local-of';
 	import { seatStateNames } from '$lib/core/snapshot/seat-state';
-	import { floorSlots, type FloorSlot } from '$lib/operations/floor';
-	import type { SeatNews } from '$lib/operations/seat-news';
+	import type { FloorSlot } from '$lib/operations/floor';
 	import { m } from '$lib/paraglide/messages';
 	import FloorBoard from '$lib/ui/floor/FloorBoard.svelte';
 	import { keepFloorState } from '$lib/ui/floor/floor-state.svelte';
-	import { changedSlots, countSeats, withNews } from '$lib/ui/floor/floor-view';
+	import {
+		changedSlots,
+		countSeats,
+		toldSince,
+		withNews,
+		type ToldSeats,
+	} from '$lib/ui/floor/floor-view';
 	import { seatText } from '$lib/ui/floor/seat-text';
 	import { doneActs } from '$lib/ui/office/done-acts.svelte';
 	import { schoolClock } from '$lib/ui/office/school-clock';
@@ -18,7 +23,6 @@
 	import { localDateText } from '$lib/ui/parts/format/when';
 	import { readAgain } from '$lib/ui/parts/live/read-again';
 	import { followSeats } from '$lib/ui/parts/live/live-seats.svelte';
-	import { askOrNull } from '$lib/ui/parts/saving/ask-server';
 
 	let { data, children } = $props();
 
@@ -60,30 +64,17 @@
 		news = { since, slots: new Map([...known, ...slots.map((slot) => [slot.id, slot] as const)]) };
 	}
 
-	/** Reads just the slots of which the state does not say how many sit there. */
-	async function readSlots(slots: readonly FloorSlot[]) {
-		if (slots.length === 0) return;
-		const since = data.floor;
-		const answer = await askOrNull(floorSlots, {
-			conferenceId: data.conference.id,
-			slots: slots.map(({ id }) => id),
-		});
-		if (answer && since === data.floor) take(answer);
-	}
-
-	function takeTold(told: SeatNews['states']) {
-		const { toldWhole, toRead } = changedSlots(desks, told);
-		if (toldWhole.length) take(toldWhole);
-		void readSlots(toRead);
-		if (picked !== null && [...toldWhole, ...toRead].some(({ id }) => id === picked))
-			void readSeat();
+	function takeTold(told: ToldSeats) {
+		const changed = changedSlots(desks, told);
+		if (changed.length) take(changed);
+		if (picked !== null && changed.some(({ id }) => id === picked)) void readSeat();
 	}
 
 	/** Of all dates: one that was read before somebody came to it may be older than what was told since. */
-	let told: SeatNews['states'] = {};
-	followSeats(`/live/${untrack(() => data.conference.id)}`, ({ states, whole }) => {
-		told = whole ? states : { ...told, ...states };
-		takeTold(states);
+	let told: ToldSeats = { states: {} };
+	followSeats(`/live/${untrack(() => data.conference.id)}`, (news) => {
+		told = news.whole ? news : toldSince(told, news);
+		takeTold(news);
 	});
 	$effect(() => {
 		void data.floor.date;
