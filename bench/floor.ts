@@ -32,7 +32,7 @@ await page.waitForURL('**/office');
 const base = `${server.origin}/office/winter-conferences`;
 const median = (list: number[]) => list.sort((a, b) => a - b)[Math.floor(list.length / 2)]!;
 
-await measured('floor', `${base}/floor`, '.seat');
+await measured('floor', `${base}/floor`, 'a.seat');
 await measured('families', `${base}/families`, 'tbody tr');
 await findingAName();
 await theListTended();
@@ -87,26 +87,36 @@ async function findingAName() {
 	console.log(`a name: answered in ${median(times).toFixed(0)} ms`);
 }
 
-/** The page reads a date when the pointer comes to rest on it; milliseconds before the button is pressed. */
+/**
+ * From the click to the frame that shows the date, by the page's own clock. The page reads a date when the pointer
+ * comes to rest on it: so many milliseconds before the click.
+ */
 async function anotherDate(rest: number) {
 	await page.mouse.move(600, 600);
-	const dates = page.locator('a[href*="?date="]');
 	const times: number[] = [];
 	for (let time = 0; time < TIMES; time++) {
-		const date = dates.nth(time % 2 === 0 ? 1 : 0);
-		await date.hover();
+		const date = page.locator('a[href*="?date="]:not([aria-current])').first();
+		const box = (await date.boundingBox())!;
+		// In an object: it is not waited for before the click.
+		const click = await date.evaluateHandle((link) => {
+			let began = 0;
+			link.addEventListener('click', () => (began = performance.now()), { once: true });
+			const shown = new Promise<number>((resolve) => {
+				new MutationObserver(() => {
+					if (!link.hasAttribute('aria-current')) return;
+					requestAnimationFrame(() => setTimeout(() => resolve(performance.now() - began)));
+				}).observe(link, { attributes: true });
+			});
+			return { shown };
+		});
+		await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
 		await page.waitForTimeout(rest);
-		const began = performance.now();
-		await date.click();
-		await page.waitForFunction(
-			(index) =>
-				document.querySelectorAll('a[href*="?date="]')[index]?.hasAttribute('aria-current'),
-			time % 2 === 0 ? 1 : 0,
-		);
-		times.push(performance.now() - began);
+		await page.mouse.down();
+		await page.mouse.up();
+		times.push(await click.evaluate(({ shown }) => shown));
 	}
 	console.log(
-		`another date, ${rest} ms after the pointer came to it: shown after ${median(times).toFixed(0)} ms`,
+		`another date, ${rest} ms after the pointer came to it: shown ${median(times).toFixed(0)} ms after the click`,
 	);
 }
 

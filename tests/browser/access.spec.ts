@@ -91,7 +91,7 @@ test('the floor is accessible, in both themes, with its sheet and without', asyn
 	await signIn(page, demo);
 	await page.goto(`${demo.origin}/office/winter-conferences/floor`);
 	await checkAccess(page);
-	await page.locator('.seat').first().focus();
+	await page.locator('a.seat').first().focus();
 	await page.keyboard.press('ArrowRight');
 	await page.keyboard.press('ArrowDown');
 	await expect(page.locator('.sheet')).toBeVisible();

@@ -49,6 +49,8 @@
 	const width = $derived(
 		Math.max(...desks.map(({ slots }) => slots.length), 1) * (isCompact ? 17 : 28),
 	);
+	/** Not by a variable, which would be handed down to every seat. */
+	const wide = $derived(`calc(var(--desk) + ${width}px + 2rem)`);
 
 	let box = $state<HTMLDivElement>();
 	let times = $state<HTMLDivElement>();
@@ -192,11 +194,10 @@
 	class:choosing={floor.lighting !== null}
 	bind:this={box}
 	style:--row="{rowHeight}px"
-	style:--width="{width}px"
 	role="group"
 	onkeydown={pressed}
 >
-	<div class="times" bind:this={times} aria-hidden="true">
+	<div class="times" bind:this={times} aria-hidden="true" style:min-inline-size={wide}>
 		<span class="corner"></span>
 		<div class="track">
 			{#each axis.marks as mark (mark)}
@@ -218,6 +219,7 @@
 		ondragover={(event) => litAt(event) && event.preventDefault()}
 		ondrop={dropped}
 		style:block-size="{desks.length * rowHeight}px"
+		style:min-inline-size={wide}
 	>
 		{#each shown as { index } (index)}
 			{@const own = desks[index]}
@@ -269,7 +271,6 @@
 	.times,
 	.rows {
 		position: relative;
-		min-inline-size: calc(var(--desk) + var(--width) + 2rem);
 	}
 	.times {
 		position: sticky;

@@ -32,10 +32,10 @@
 						<strong>{name}</strong>
 						{#if facts}<span class="quiet block text-small">{facts}</span>{/if}
 					</span>
-					<span class="join">
+					<span class="flex gap-1">
 						{#each [true, false] as choice, index (choice)}
 							<button
-								class="btn join-item btn-sm"
+								class="btn btn-sm"
 								class:btn-primary={isSo === choice}
 								aria-pressed={isSo === choice}
 								onclick={() => answer(key, choice)}

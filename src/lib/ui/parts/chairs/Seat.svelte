@@ -23,23 +23,18 @@
 	let { state, size = 26 }: { state: SeatState; size?: number } = $props();
 </script>
 
-<svg
-	class="seat {state}"
-	viewBox="0 0 24 28"
-	height={size}
-	width={(size * 24) / 28}
-	fill="none"
-	stroke="currentColor"
-	stroke-linecap="round"
-	stroke-linejoin="round"
-	aria-hidden="true"
->
-	<path d={shapes[state]} />
+<!-- The look is the path's alone: a board that shows another date gives each seat another state at once. -->
+<svg viewBox="0 0 24 28" height={size} width={(size * 24) / 28} aria-hidden="true">
+	<path class={state} d={shapes[state]} />
 </svg>
 
 <style>
-	.seat {
+	path {
+		fill: none;
+		stroke: currentColor;
 		stroke-width: 1.3;
+		stroke-linecap: round;
+		stroke-linejoin: round;
 		color: var(--color-accent);
 	}
 	.booked {
