@@ -60,4 +60,10 @@
 	.past {
 		opacity: 0.4;
 	}
+	/* A drawing is not forced by itself. */
+	@media (forced-colors: active) {
+		path[class] {
+			color: CanvasText;
+		}
+	}
 </style>
