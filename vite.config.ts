@@ -2,6 +2,7 @@ import { paraglideVitePlugin } from '@inlang/paraglide-js';
 import { sveltekit } from '@sveltejs/kit/vite';
 import tailwindcss from '@tailwindcss/vite';
 import { defineConfig } from 'vite';
+import { audienceGroups, chunksByAudience } from './scripts/chunks-by-audience.mjs';
 import { nodeWorker } from './scripts/node-worker.mjs';
 import { usedMessages } from './scripts/used-messages.mjs';
 import { writtenOnce } from './scripts/written-once.mjs';
@@ -9,6 +10,7 @@ import { writtenOnce } from './scripts/written-once.mjs';
 /** The sentences that several pages say lie in a few files, not in one for each two pages that share some. */
 const codeSplitting = {
 	groups: [
+		...audienceGroups,
 		{
 			name: 'sentences',
 			test: /paraglide[\\/]messages[\\/]/,
@@ -34,6 +36,7 @@ export default defineConfig({
 		sveltekit(),
 		nodeWorker(),
 		usedMessages(),
+		chunksByAudience(),
 	],
 	environments: { client: { build: { rolldownOptions: { output: { codeSplitting } } } } },
 	worker: { format: 'es' },

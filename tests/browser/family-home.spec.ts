@@ -39,6 +39,40 @@ async function somebodyNew(demo: SeededHouse, which: number): Promise<string> {
 
 const booked = (page: Page) => page.getByText('Booked. This page is your visit from now on.');
 
+test('the page is light: one document, and its scripts in a few files', async ({
+	browser,
+	demo,
+}) => {
+	const first = await phone(browser, demo.families.Gulzar);
+	const address = first.url();
+	const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
+	await context.addCookies(await first.context().cookies());
+	await first.context().close();
+	const page = await context.newPage();
+	const client = await context.newCDPSession(page);
+	await client.send('Network.enable');
+	const types = new Map<string, string>();
+	const sent: { type: string; bytes: number }[] = [];
+	client.on('Network.responseReceived', ({ requestId, type }) => types.set(requestId, type));
+	client.on('Network.loadingFinished', ({ requestId, encodedDataLength }) =>
+		sent.push({ type: types.get(requestId) ?? '', bytes: encodedDataLength }),
+	);
+	await page.goto(address);
+	// The planner’s worker has its own file, and comes last.
+	await expect.poll(() => page.workers().length).toBe(1);
+	const sum = (type: string) => {
+		const own = sent.filter((one) => one.type === type);
+		return { files: own.length, kilobytes: own.reduce((all, { bytes }) => all + bytes, 0) / 1000 };
+	};
+	const [document, scripts] = [sum('Document'), sum('Script')];
+	expect(document.kilobytes).toBeGreaterThan(2);
+	expect(document.kilobytes).toBeLessThan(20);
+	expect(scripts.kilobytes).toBeGreaterThan(50);
+	expect(scripts.kilobytes).toBeLessThan(120);
+	expect(scripts.files).toBeLessThan(20);
+	await context.close();
+});
+
 test('four taps book a visit for two children, and four move one of its appointments', async ({
 	browser,
 	demo,
