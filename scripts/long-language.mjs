@@ -19,7 +19,11 @@ function translate(message) {
 	return /** @type {{ match: Record<string, string> }[]} */ (message).map((variant) => ({
 		...variant,
 		match: Object.fromEntries(
-			Object.entries(variant.match).map(([key, text]) => [key, `⟦${lengthen(text)}⟧`]),
+			Object.entries(variant.match).map(([key, text]) => [
+				// Arabic has six forms where English has two.
+				key.replaceAll('=other', '=*'),
+				`⟦${lengthen(text)}⟧`,
+			]),
 		),
 	}));
 }

@@ -48,6 +48,38 @@ describe('the files of the project', () => {
 		);
 	});
 
+	// The forms of each language are those of Unicode's CLDR, as Intl has them.
+	it.each(['en', 'ar-XB'])(
+		'have a sentence of %s for each form of number that it has',
+		(language) => {
+			type Variant = { declarations?: string[]; match: Record<string, string> };
+			const messages: Record<string, string | Variant[]> = JSON.parse(
+				readFileSync(`messages/${language}.json`, 'utf8'),
+			);
+			const { pluralCategories } = new Intl.PluralRules(language).resolvedOptions();
+			const lacking = Object.entries(messages).flatMap(([name, message]) => {
+				if (typeof message === 'string') return [];
+				return message.flatMap(({ declarations = [], match }) =>
+					declarations
+						.flatMap((text) => /^local (\w+) = \w+: plural/.exec(text)?.[1] ?? [])
+						.flatMap((local) => {
+							const said = new Set(
+								Object.keys(match).flatMap((key) =>
+									[...key.matchAll(/(\w+)=([\w*]+)/g)]
+										.filter(([, variable]) => variable === local)
+										.map(([, , form]) => form),
+								),
+							);
+							return pluralCategories
+								.filter((form) => !said.has('*') && !said.has(form))
+								.map((form) => `${name}: ${local}=${form}`);
+						}),
+				);
+			});
+			expect(lacking).toEqual([]);
+		},
+	);
+
 	it('use each message, and have each that is used', () => {
 		const used = new Set(
 			sources('src').flatMap((file) =>
