@@ -140,7 +140,7 @@
 		inset-block-start: 50%;
 		display: grid;
 		place-items: center;
-		inline-size: 1.875rem;
+		inline-size: 1.625rem;
 		block-size: 2.375rem;
 		transform: translate(-50%, -50%);
 		border-radius: var(--radius-field);

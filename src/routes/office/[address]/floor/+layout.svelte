@@ -83,7 +83,7 @@
 
 	const dateHref = (date: string) => `${base}${picked === null ? '' : `/${picked}`}?date=${date}`;
 	/** The date that is likely to be looked at next is read when the page has come to rest; milliseconds. */
-	const REST = 800;
+	const REST = 300;
 	$effect(() => {
 		const { dates, date } = data.floor;
 		const at = dates.findIndex((one) => one.date === date);
