@@ -2,8 +2,8 @@
 	import { onMount } from 'svelte';
 	import { m } from '$lib/paraglide/messages';
 	import ChairMark from '$lib/ui/parts/chairs/ChairMark.svelte';
-	import { isServerThere } from '$lib/ui/parts/saving/is-server-there';
 	import FamilyTabs from '$lib/ui/visits/FamilyTabs.svelte';
+	import { isAnswered } from '$lib/ui/visits/kept/is-answered';
 	import KeptVisitHome from '$lib/ui/visits/kept/KeptVisitHome.svelte';
 	import type { KeptVisit } from '$lib/ui/visits/kept/kept-visit';
 	import { keptVisits } from '$lib/ui/visits/kept/read-kept';
@@ -23,19 +23,42 @@
 		});
 	});
 
-	/** How often the school is tried; milliseconds. A phone says that it is online before anything can be reached. */
-	const EVERY = 15_000;
+	/** When the school is tried next, ever more rarely; milliseconds. */
+	const SOON = 1_000;
+	const LATER = 15_000;
+	let pause = SOON;
+	let timer: ReturnType<typeof setTimeout> | undefined;
+	let isAsking = false;
+
 	async function retry() {
-		if (await isServerThere()) location.reload();
+		if (isAsking) return;
+		isAsking = true;
+		const isThere = await isAnswered();
+		isAsking = false;
+		if (isThere) location.reload();
+		else tryLater();
 	}
+
+	function tryLater() {
+		clearTimeout(timer);
+		timer = setTimeout(() => void retry(), pause);
+		pause = Math.min(2 * pause, LATER);
+	}
+
+	/** A phone says that it is online before anything can be reached. */
+	function backOnline() {
+		pause = SOON;
+		void retry();
+	}
+
 	onMount(() => {
-		const timer = setInterval(() => void retry(), EVERY);
-		return () => clearInterval(timer);
+		tryLater();
+		return () => clearTimeout(timer);
 	});
 	const shown = $derived(visits?.find(({ view }) => view.family === family) ?? visits?.[0]);
 </script>
 
-<svelte:window ononline={() => void retry()} />
+<svelte:window ononline={backOnline} />
 
 <svelte:head><title>{shown?.view.conference.name ?? m.app_name()}</title></svelte:head>
 
