@@ -12,6 +12,7 @@ export default defineConfig({
 	use: {
 		viewport: { width: 1280, height: 800 },
 		trace: 'off',
+		contextOptions: { reducedMotion: 'reduce' },
 		launchOptions: {
 			executablePath: chromiumPath(),
 			args: [

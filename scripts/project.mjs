@@ -155,7 +155,10 @@ const buildInputs = [
 	'package-lock.json',
 	'svelte.config.js',
 	'vite.config.ts',
+	'scripts/chunks-by-audience.mjs',
 	'scripts/node-worker.mjs',
+	'scripts/used-messages.mjs',
+	'scripts/written-once.mjs',
 ];
 
 /** Builds the program for production, once for each state of its sources. */

@@ -124,16 +124,17 @@ function tellCoverage(file) {
 const vitest = { passed: /Tests .*?(\d+) passed/, failed: /Tests .*?(\d+) failed/ };
 
 try {
+	const build = check('build', () => ensureBuild());
+	// Two at a time, of about the same length. Types and rules look at what the build makes.
 	await Promise.all([
-		check('format', () => run('prettier/bin/prettier.cjs', '--check', '.')),
-		check('build', () => ensureBuild()),
-	]);
-	await Promise.all([
-		check('types', () =>
-			run('svelte-check/bin/svelte-check', '--tsconfig', './tsconfig.json', '--fail-on-warnings'),
+		build.then(() =>
+			check('types', () =>
+				run('svelte-check/bin/svelte-check', '--tsconfig', './tsconfig.json', '--fail-on-warnings'),
+			),
 		),
-		// Together they take as long as the types.
 		inTurn([
+			() => check('format', () => run('prettier/bin/prettier.cjs', '--check', '.')),
+			() => build,
 			() => check('lint', () => run('eslint/bin/eslint.js', '.')),
 			() =>
 				check('directions of imports', () =>

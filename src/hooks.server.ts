@@ -33,7 +33,7 @@ export const init: ServerInit = async () => {
 	app = createApp(config);
 	await migrateDatabase(config.databaseUrl, app.migrationsFolder);
 	await app.keepTime();
-	if (!dev) await loadProgram();
+	if (!dev && config.loadsAhead) await loadProgram();
 	// Open streams would keep the server from ending: they are closed first, requests may finish.
 	for (const signal of ['SIGTERM', 'SIGINT'] as const)
 		process.once(signal, () => app.live.streams.endAll());

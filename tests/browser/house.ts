@@ -56,7 +56,7 @@ export async function openHouse(
 		url,
 		key: KEY,
 		port: environment.PORT ? Number(environment.PORT) : await freePort(),
-		env: { TEN_CHAIRS_NOW: NOW, LOG_LEVEL: 'info', ...environment },
+		env: { TEN_CHAIRS_NOW: NOW, TEN_CHAIRS_LOAD: 'asked', LOG_LEVEL: 'info', ...environment },
 		output: logFile,
 	});
 	const sql = postgres(url, { max: 2, onnotice: () => {} });
@@ -143,32 +143,42 @@ async function seed(house: House): Promise<string> {
 	return stdout.trim();
 }
 
+/** The house that the file of tests which runs now shares, and for what. */
+let shared: { readonly of: string; readonly house: SeededHouse } | null = null;
+
+async function sharedHouse(of: string): Promise<SeededHouse> {
+	if (shared?.of !== of) {
+		await closeShared();
+		shared = { of, house: await openDemo() };
+	}
+	return shared.house;
+}
+
+async function closeShared(): Promise<void> {
+	await shared?.house.stop();
+	shared = null;
+}
+
 /**
  * The test of the demo house: pages that fail it on any complaint of the browser, and one house for all
  * files that leave the conference as it is. A file that changes it asks for a house of its own by
- * `test.use({ demoOf: … })`: another value of a worker's option makes another worker, with another house.
+ * `test.use({ demoOf: … })`; the browser goes on to it.
  */
 export const test = base.extend<
-	{ complaints: string[] },
-	{ demo: SeededHouse; demoOf: string; patience: undefined }
+	{ complaints: string[]; demo: SeededHouse; demoOf: string },
+	{ manners: undefined }
 >({
-	patience: [
+	/** Of a worker, from its first test to its last. */
+	manners: [
 		async ({ browser }, use) => {
 			await waitForScripts(browser);
 			await use(undefined);
+			await closeShared();
 		},
 		{ scope: 'worker', auto: true },
 	],
-	demoOf: ['all', { option: true, scope: 'worker' }],
-	demo: [
-		async ({ demoOf }, use) => {
-			void demoOf;
-			const demo = await openDemo();
-			await use(demo);
-			await demo.stop();
-		},
-		{ scope: 'worker' },
-	],
+	demoOf: ['all', { option: true }],
+	demo: async ({ demoOf }, use) => use(await sharedHouse(demoOf)),
 	complaints: [
 		async ({ context }, use) => {
 			const complaints: string[] = [];

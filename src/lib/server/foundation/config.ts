@@ -24,6 +24,8 @@ const schema = z.object({
 	TEN_CHAIRS_API_RATE: z.coerce.number().int().min(1).max(1_000_000).default(240),
 	/** Open pages that a server process tells of changes at the most. */
 	TEN_CHAIRS_STREAMS: z.coerce.number().int().min(1).max(100_000).default(8000),
+	/** `asked`: pages' programs are loaded when somebody asks; for tests, whose servers live for seconds. */
+	TEN_CHAIRS_LOAD: z.enum(['ahead', 'asked']).default('ahead'),
 	LOG_LEVEL: z.enum(['debug', 'info', 'warn', 'error', 'silent']).default('info'),
 });
 
@@ -44,8 +46,14 @@ export interface Config {
 	readonly pool: number;
 }
 
+/** The same, and how the server's process begins. */
+export interface ServerConfig extends Config {
+	/** All of the program is loaded before the first request. */
+	readonly loadsAhead: boolean;
+}
+
 /** Reads the environment; throws one sentence that names the variable. */
-export function readConfig(environment: Record<string, string | undefined>): Config {
+export function readConfig(environment: Record<string, string | undefined>): ServerConfig {
 	const result = schema.safeParse(environment);
 	if (!result.success) {
 		const { path, message } = result.error.issues[0]!;
@@ -65,6 +73,7 @@ export function readConfig(environment: Record<string, string | undefined>): Con
 		privateCalendars: result.data.TEN_CHAIRS_PRIVATE_CALENDARS === 'yes',
 		apiRate: result.data.TEN_CHAIRS_API_RATE,
 		streams: result.data.TEN_CHAIRS_STREAMS,
+		loadsAhead: result.data.TEN_CHAIRS_LOAD === 'ahead',
 		logLevel: LOG_LEVEL,
 		pool: DATABASE_POOL,
 	};
