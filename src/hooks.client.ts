@@ -1,7 +1,7 @@
 import type { ClientInit, HandleClientError } from '@sveltejs/kit';
 import { m } from '$lib/paraglide/messages';
 import { getLocale, overwriteGetLocale } from '$lib/paraglide/runtime';
-import { warmWriters } from '$lib/ui/parts/format/when';
+import { warmings } from '$lib/ui/parts/format/when';
 
 // Another language comes with another page; the cookie need not be read for every sentence.
 const locale = getLocale();
@@ -10,10 +10,16 @@ overwriteGetLocale(() => locale);
 /** Lets the browser paint, and answer a finger. */
 const rest = () => new Promise<void>((resolve) => setTimeout(resolve));
 
-/** The program is read: before it takes the page over, what takes longest to make is made by itself. */
+/**
+ * The program is read: before it takes the page over, what takes longest to make is made, each by itself. That what
+ * is sent and answered has its declared form is one of these.
+ */
 export const init: ClientInit = async () => {
-	await rest();
-	warmWriters();
+	for (const warm of warmings) {
+		await rest();
+		warm();
+	}
+	await import('$lib/ui/parts/saving/ask-server').catch(() => undefined);
 	await rest();
 };
 

@@ -34,16 +34,31 @@ export const localDateText = (date: string, width: 'long' | 'short' = 'long'): s
 export const weekdayText = (date: string): string =>
 	writtenWeekday(formatLocale(), 'UTC')(Date.parse(`${date}T12:00:00Z`));
 
-/** Makes what writes dates: a browser reads its tables for the first of them, which takes long on a phone. */
-export function warmWriters(): void {
-	localDateText('2026-01-01', 'long');
-	localDateText('2026-01-01', 'short');
-	timeText(0, 'UTC');
+/**
+ * Each makes what writes dates, times or names: a browser reads its tables for the first of a kind, which takes long
+ * on a phone.
+ */
+export const warmings: readonly (() => void)[] = [
+	() => void localDateText('2026-01-01', 'long'),
+	() => void localDateText('2026-01-01', 'short'),
+	() => void timeText(0, 'UTC'),
+	() => void listText([]),
+];
+
+/** By locale: to make one takes longer than to write a hundred lists. */
+const listWriters = new Map<string, Intl.ListFormat>();
+
+function listWriter(locale: string): Intl.ListFormat {
+	const known = listWriters.get(locale);
+	if (known) return known;
+	const made = new Intl.ListFormat(locale, { type: 'conjunction' });
+	listWriters.set(locale, made);
+	return made;
 }
 
 /** Names in a row: `Leila and Tomas`. */
 export const listText = (names: readonly string[]): string =>
-	new Intl.ListFormat(formatLocale(), { type: 'conjunction' }).format(names);
+	listWriter(formatLocale()).format(names);
 
 /** A Monday, to name the days of a week by. */
 const MONDAY = Date.parse('2024-01-01T12:00:00Z');
