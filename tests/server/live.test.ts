@@ -4,6 +4,7 @@ import type { Actor } from '$lib/core/permissions/may';
 import { bookVisit } from '$lib/server/visits/change-visit';
 import { createApp } from '$lib/server/app';
 import { slot, wishDesk } from '$lib/server/foundation/database/schema';
+import { readFloor } from '$lib/server/floor/read-floor';
 import { seatEventStream } from '$lib/server/live/event-stream';
 import type { SeatNews } from '$lib/operations/seat-news';
 import { freshApp } from './database';
@@ -95,6 +96,44 @@ describe('live changes', () => {
 		// One more may sit down: for families nothing has changed.
 		expect(heardByFamily).toHaveLength(1);
 		expect(heardByFamily[0]).not.toHaveProperty('taken');
+	});
+
+	it('are what the floor of a date says, before they come and after', async () => {
+		const app = await freshApp();
+		const beside = createApp(app.config);
+		const school = await smallSchool(app, { families: 4, desks: 2 });
+		await app.db.update(slot).set({ seats: 3 }).where(eq(slot.deskId, school.desks[1]!));
+		await app.db.execute(`update conference set version = version + 1`);
+		const heard: SeatNews[] = [];
+		await app.live.watch(school.conference, OFFICE, (message) => heard.push(message));
+		const floors = async () => {
+			const [told, read] = await Promise.all(
+				[app, beside].map(({ live }) =>
+					readFloor({ db: app.db, clock: app.clock, live }, school.organiser, school.conference),
+				),
+			);
+			return { told, read };
+		};
+		for (const [family, { actor }] of school.families.entries()) {
+			const before = heard.length;
+			const request = await school.request(family, [[family % 2, 2 * (family % 2)]]);
+			if (family === 2) request.appointments[0]!.slot = (await school.slots(0))[5]!;
+			await bookVisit(app, actor, request);
+			await vi.waitFor(() => expect(heard.length).toBeGreaterThan(before), 5000);
+			await vi.waitFor(() => expect(app.live.known(school.conference)).not.toBeNull(), 5000);
+			const { told, read } = await floors();
+			expect(told).toEqual(read);
+		}
+		const { told } = await floors();
+		const taken = told!.desks.map(({ slots }) => slots.filter(({ taken }) => taken > 0));
+		expect(taken.map((slots) => slots.map(({ taken }) => taken))).toEqual([[1, 1], [2]]);
+		// A slot that begins is past, whoever has been told of it.
+		const clock = { ...app.clock, now: () => told!.desks[0]!.slots[3]!.start };
+		const [first] = (
+			await readFloor({ db: app.db, clock, live: app.live }, school.organiser, school.conference)
+		).desks;
+		expect(first!.slots[3]!.state).toBe('past');
+		await beside.close();
 	});
 
 	it('reach only those whom a desk concerns', async () => {

@@ -67,7 +67,14 @@ it('what is told of a seat says how many sit there, where more than one family m
 });
 
 it('slots are the same after they were sent as a text', () => {
-	for (const { slots } of desks) expect(slotsOfText(textOfSlots(slots))).toEqual(slots);
+	const alike = [
+		'01a20e12-5733-7000-8000-00fa58a5bdab',
+		'01a20e12-5733-7000-8000-05eabcfac405',
+		'0',
+	];
+	const many = alike.map((id, index) => slot(id, 10 * index, 10 * index + 10, index));
+	for (const slots of [...desks.map((desk) => desk.slots), many, [many[0]!, many[0]!], []])
+		expect(slotsOfText(textOfSlots(slots))).toEqual(slots);
 });
 
 it('a slot lies in a row; one of another date in none', () => {

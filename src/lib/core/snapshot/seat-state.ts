@@ -1,5 +1,5 @@
 import { groupBy } from '../group-by';
-import { receiversOn } from '../desks/receivers';
+import { receiversOn, type Receivers } from '../desks/receivers';
 import { overlaps, type Stretch } from '../time/stretch';
 import type { Claim, ConferenceSnapshot, Desk, Slot } from './snapshot';
 
@@ -16,7 +16,15 @@ export const claimsByThing = (claims: readonly Claim[]): ClaimsByThing =>
  * The state of a slot: whether one more family can sit down there. A slot whose teacher is taken by
  * another slot (at another desk, say) is blocked, as is one that its own desk overlaps with, or is busy in.
  */
-export function seatState(slot: Slot, desk: Desk, claims: ClaimsByThing, now: number): SeatState {
+export const seatState = (slot: Slot, desk: Desk, claims: ClaimsByThing, now: number): SeatState =>
+	stateWith(receiversOn(desk, slot.date), slot, claims, now);
+
+function stateWith(
+	{ all, any }: Receivers,
+	slot: Slot,
+	claims: ClaimsByThing,
+	now: number,
+): SeatState {
 	const taken = { start: slot.start, end: slot.claimEnd };
 	const sitting = (claims.get(slot.desk) ?? []).filter(({ occupancy }) => occupancy === slot.id);
 	if (sitting.length >= slot.seats) {
@@ -28,7 +36,6 @@ export function seatState(slot: Slot, desk: Desk, claims: ClaimsByThing, now: nu
 		(claims.get(thing) ?? []).some(
 			(claim) => claim.occupancy !== slot.id && inTheWay(claim, slot, taken),
 		);
-	const { all, any } = receiversOn(desk, slot.date);
 	const nobodyLeft =
 		any.length > 0 && any.every((person) => takenAt(person, slot, claims).length > 0);
 	return [slot.desk, ...all].some(isTaken) || nobodyLeft ? 'blocked' : 'free';
@@ -77,7 +84,12 @@ export function seatStates(
 ): Map<string, SeatState> {
 	const desks = new Map(snapshot.desks.map((desk) => [desk.id, desk]));
 	const taken = claimsByThing([...claims, ...busyAsClaims(snapshot.busy)]);
-	return new Map(
-		snapshot.slots.map((slot) => [slot.id, seatState(slot, desks.get(slot.desk)!, taken, now)]),
-	);
+	const states = new Map<string, SeatState>();
+	// Who receives is the same all day.
+	for (const [desk, all] of groupBy(snapshot.slots, ({ desk }) => desk))
+		for (const [date, slots] of groupBy(all, ({ date }) => date)) {
+			const receivers = receiversOn(desks.get(desk)!, date);
+			for (const slot of slots) states.set(slot.id, stateWith(receivers, slot, taken, now));
+		}
+	return states;
 }

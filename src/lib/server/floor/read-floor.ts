@@ -1,15 +1,17 @@
 import { metAt } from '../../core/desks/named-substitutes';
 import { groupBy } from '../../core/group-by';
 import { may, type Actor } from '../../core/permissions/may';
-import { seatStates, seatsTaken } from '../../core/snapshot/seat-state';
-import type { ConferenceSnapshot } from '../../core/snapshot/snapshot';
+import { seatStates, seatsTaken, type SeatState } from '../../core/snapshot/seat-state';
+import type { ConferenceSnapshot, Slot } from '../../core/snapshot/snapshot';
 import { localOf, type LocalDate } from '../../core/time/local-of';
 import type { Floor } from '../../operations/floor';
 import type { App } from '../app';
 import { loadSnapshot } from '../conferences/load-snapshot';
 import { readClaimsAround } from '../conferences/read-claims';
 import { substitutesOf } from '../desks/named-substitutes';
+import type { Reader } from '../foundation/database/connect';
 import { ForbiddenError } from '../foundation/forbidden';
+import type { SeatReading } from '../live/seat-message';
 
 /** What of the floor is looked at: a date, or the first one on which a desk sits that is not over. */
 export interface FloorAt {
@@ -22,7 +24,7 @@ export interface FloorAt {
  * before it on its first date, after it on its last.
  */
 export async function readFloor(
-	{ db, clock }: Pick<App, 'db' | 'clock'>,
+	{ db, clock, live }: Pick<App, 'db' | 'clock' | 'live'>,
 	actor: Actor,
 	conferenceId: string,
 	at: FloorAt = {},
@@ -35,10 +37,9 @@ export async function readFloor(
 	const date = dateFor(snapshot, today, at);
 	if (date === null) return { dates, date, desks: [] };
 	const slots = snapshot.slots.filter((slot) => slot.date === date);
-	const claims = await readClaimsAround(db, conferenceId, now, slots);
-	const { busy } = snapshot;
-	const states = seatStates({ desks: snapshot.desks, slots, busy }, claims, now);
-	const taken = seatsTaken(slots, claims);
+	const { states, taken } =
+		toldSeats(live.known(conferenceId), snapshot, slots, now) ??
+		(await readSeats(db, snapshot, slots, now));
 	const slotsOf = groupBy(slots, ({ desk }) => desk);
 	const placeNames = new Map(snapshot.places.map(({ id, name }) => [id, name]));
 	const desks = snapshot.desks.filter(({ id }) => slotsOf.has(id));
@@ -67,6 +68,46 @@ export async function readFloor(
 				})),
 			};
 		}),
+	};
+}
+
+interface Seats {
+	readonly states: ReadonlyMap<string, SeatState>;
+	/** How many families sit in each, by slot id. */
+	readonly taken: ReadonlyMap<string, number>;
+}
+
+async function readSeats(
+	db: Reader,
+	{ conference, desks, busy }: ConferenceSnapshot,
+	slots: readonly Slot[],
+	now: number,
+): Promise<Seats> {
+	const claims = await readClaimsAround(db, conference.id, now, slots);
+	return {
+		states: seatStates({ desks, slots, busy }, claims, now),
+		taken: seatsTaken(slots, claims),
+	};
+}
+
+/**
+ * What all open floors know already: whoever looks at another date need not wait until it is read anew, and what
+ * changes after it is told to that page as well. `null` where time has made something else of it.
+ */
+function toldSeats(
+	told: SeatReading | null,
+	snapshot: ConferenceSnapshot,
+	slots: readonly Slot[],
+	now: number,
+): Seats | null {
+	if (told?.snapshot !== snapshot) return null;
+	if (slots.some(({ start }) => start > told.at && start <= now)) return null;
+	const isTaken = (state: SeatState | undefined) => state === 'asked' || state === 'booked';
+	return {
+		states: told.states,
+		taken: new Map(
+			slots.map(({ id }) => [id, told.taken.get(id) ?? (isTaken(told.states.get(id)) ? 1 : 0)]),
+		),
 	};
 }
 

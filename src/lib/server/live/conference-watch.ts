@@ -30,6 +30,8 @@ export class ConferenceWatch {
 	#first: Promise<void> | null = null;
 	/** Readings come one after the other, so that none is told after a later one. */
 	#lastReading: Promise<unknown> = Promise.resolve();
+	/** Those that have begun, or wait for another one. */
+	#readings = 0;
 	/** Changes came in and have not been read yet: where; `null`: none. */
 	#stale: Touched | null = null;
 	#pause: NodeJS.Timeout | null = null;
@@ -44,6 +46,11 @@ export class ConferenceWatch {
 
 	get isDeserted(): boolean {
 		return this.#listeners.size + this.#coming === 0;
+	}
+
+	/** What everybody has been told; `null`: nothing yet, or more is known to have changed since. */
+	get known(): SeatReading | null {
+		return this.#stale || this.#readings > 0 ? null : this.#told;
 	}
 
 	async add(audience: Audience, hear: Hear): Promise<void> {
@@ -109,7 +116,10 @@ export class ConferenceWatch {
 	}
 
 	#readOn(touched: Touched): Promise<{ before: SeatReading | null; after: SeatReading }> {
-		const reading = this.#lastReading.then(() => this.#readNow(touched));
+		this.#readings++;
+		const reading = this.#lastReading
+			.then(() => this.#readNow(touched))
+			.finally(() => this.#readings--);
 		this.#lastReading = reading.catch(() => {});
 		return reading;
 	}

@@ -5,7 +5,7 @@ import { ACCESS_CHANNEL, CHANNEL, readAnnouncement } from '../foundation/runner/
 import { ConferenceWatch, type Hear } from './conference-watch';
 import type { Ground, OpenStreams } from './open-streams';
 import { readSeats } from './read-seats';
-import type { Audience } from './seat-message';
+import type { Audience, SeatReading } from './seat-message';
 
 /**
  * One LISTEN for the process, many open pages. Messages are hints, the database is the truth: each
@@ -50,6 +50,11 @@ export class LiveChanges {
 			throw error;
 		}
 		return leave;
+	}
+
+	/** The seats of a conference as those who follow it know them, where that is all that is known to have happened. */
+	known(conferenceId: string): SeatReading | null {
+		return this.#watches.get(conferenceId)?.known ?? null;
 	}
 
 	async close(): Promise<void> {
