@@ -68,6 +68,7 @@ test('the office’s pages of a conference are accessible, in both themes, and a
 		'winter-conferences/try',
 		'winter-conferences/readiness',
 		'winter-conferences/open',
+		'winter-conferences/share',
 		'winter-conferences/families',
 		'winter-conferences/notices',
 		'winter-conferences/outbox',

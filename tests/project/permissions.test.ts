@@ -192,6 +192,7 @@ const ALLOWED: Record<string, readonly Role[]> = {
 	'/office/[address]/readiness ?/aside': organiser,
 	'/office/[address]/readiness ?/back': organiser,
 	'/office/[address]/families page': office,
+	'/office/[address]/share page': office,
 	'/office/[address]/letters page': organiser,
 	'/office/[address]/to-answer page': office,
 	'/office/[address]/families/[family] page': office,

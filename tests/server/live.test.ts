@@ -116,8 +116,13 @@ describe('live changes', () => {
 		};
 		for (const [family, { actor }] of school.families.entries()) {
 			const before = heard.length;
-			const request = await school.request(family, [[family % 2, 2 * (family % 2)]]);
-			if (family === 2) request.appointments[0]!.slot = (await school.slots(0))[5]!;
+			const at = [
+				[0, 0],
+				[1, 2],
+				[0, 5],
+				[1, 2],
+			][family] as [number, number];
+			const request = await school.request(family, [at]);
 			await bookVisit(app, actor, request);
 			await vi.waitFor(() => expect(heard.length).toBeGreaterThan(before), 5000);
 			await vi.waitFor(() => expect(app.live.known(school.conference)).not.toBeNull(), 5000);

@@ -2,6 +2,7 @@
 	import Check from '@lucide/svelte/icons/check';
 	import Link from '@lucide/svelte/icons/link';
 	import { m } from '$lib/paraglide/messages';
+	import { Copying } from './copying.svelte';
 
 	/**
 	 * Copies a private link; the name says whose it is. Where there are many on a page, each is asked for only when
@@ -10,22 +11,9 @@
 	let { name, ...source }: { name: string } & ({ link: string } | { read: () => Promise<string> }) =
 		$props();
 
-	let copied = $state(false);
-	let problem = $state(false);
+	const copying = new Copying();
 
-	async function copy() {
-		problem = false;
-		try {
-			const found = 'link' in source ? Promise.resolve(source.link) : source.read();
-			// The clipboard takes a promise: some browsers have forgotten the press by the time it is kept.
-			const plain = found.then((link) => new Blob([link], { type: 'text/plain' }));
-			await navigator.clipboard.write([new ClipboardItem({ 'text/plain': plain })]);
-			copied = true;
-			setTimeout(() => (copied = false), 2000);
-		} catch {
-			problem = true;
-		}
-	}
+	const copy = () => copying.copy('link' in source ? Promise.resolve(source.link) : source.read());
 </script>
 
 <button
@@ -36,9 +24,9 @@
 	data-link={'link' in source ? source.link : undefined}
 	onclick={copy}
 >
-	{#if problem}
+	{#if copying.state === 'failed'}
 		<span class="text-error" role="alert">{m.link_not_copied()}</span>
-	{:else if copied}
+	{:else if copying.state === 'copied'}
 		<Check size={14} aria-hidden="true" /> <span role="status">{m.link_copied()}</span>
 	{:else}
 		<Link size={14} aria-hidden="true" />

@@ -139,6 +139,13 @@
 				state: isPublished ? 'done' : 'ahead',
 			},
 			{
+				key: 'share',
+				href: `${base}/share`,
+				name: m.station_share(),
+				note: m.station_share_note(),
+				state: isPublished ? 'done' : 'ahead',
+			},
+			{
 				key: 'floor',
 				href: `${base}/floor`,
 				name: m.station_floor(),

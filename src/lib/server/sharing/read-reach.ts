@@ -1,0 +1,52 @@
+import { and, eq, exists, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
+import { may, type Actor } from '../../core/permissions/may';
+import { reachOf, type Reach } from '../../core/sharing/reach';
+import type { App } from '../app';
+import { adult, family, familyAdult, invitation, notice } from '../foundation/database/schema';
+import { ForbiddenError } from '../foundation/forbidden';
+import { concernedFamilies } from '../notices/reaching/concerned-families';
+
+/** How far word of a conference has come among the families that should meet somebody there. */
+export async function readReach(
+	{ db }: Pick<App, 'db'>,
+	actor: Actor,
+	conferenceId: string,
+): Promise<Reach> {
+	if (!may(actor, 'families.see')) throw new ForbiddenError();
+	const families = await db
+		.select({ id: family.id })
+		.from(family)
+		.where(and(isNull(family.leftAt), inArray(family.id, concernedFamilies(db, conferenceId))));
+	const opened = db
+		.select({ one: sql`1` })
+		.from(invitation)
+		.where(and(eq(invitation.adultId, adult.id), isNotNull(invitation.openedAt)));
+	const written = db
+		.select({ one: sql`1` })
+		.from(notice)
+		.where(
+			and(
+				eq(notice.adultId, adult.id),
+				eq(notice.conferenceId, conferenceId),
+				inArray(notice.kind, ['invited', 'not-booked']),
+				inArray(notice.state, ['waiting', 'sending', 'sent']),
+			),
+		);
+	const adults = await db
+		.select({
+			family: familyAdult.familyId,
+			email: adult.email,
+			emailRefused: adult.emailRefused,
+			telephone: adult.telephone,
+			channel: adult.channel,
+			hasOpened: sql<boolean>`${exists(opened)}`,
+			isWrittenTo: sql<boolean>`${exists(written)}`,
+		})
+		.from(familyAdult)
+		.innerJoin(adult, and(eq(adult.id, familyAdult.adultId), isNull(adult.leftAt)))
+		.where(inArray(familyAdult.familyId, concernedFamilies(db, conferenceId)));
+	return reachOf(
+		families.map(({ id }) => id),
+		adults,
+	);
+}

@@ -1,0 +1,59 @@
+<script lang="ts">
+	import Download from '@lucide/svelte/icons/download';
+	import { toDataURL, toString as drawCode } from 'qrcode';
+	import { m } from '$lib/paraglide/messages';
+	import CopyLink from '../parts/CopyLink.svelte';
+
+	/** The address that is the same for everybody, by hand and by camera. */
+	let { address, name }: { address: string; name: string } = $props();
+
+	/**
+	 * For paper: with the white edge of four modules (ISO/IEC 18004, 9.1), and so that it is still read with a
+	 * quarter of it under a thumb or a drawing pin (level Q).
+	 */
+	const FOR_PRINT = { margin: 4, errorCorrectionLevel: 'Q' } as const;
+	/** Wide enough for a poster; pixels. */
+	const WIDTH = 1200;
+
+	const square = $derived(drawCode(address, { type: 'svg', ...FOR_PRINT }));
+	const file = (drawn: string) => `data:image/svg+xml,${encodeURIComponent(drawn)}`;
+	const picture = $derived(toDataURL(address, { ...FOR_PRINT, width: WIDTH }));
+</script>
+
+<div class="flex flex-wrap items-center gap-x-8 gap-y-4">
+	<div class="square" role="img" aria-label={m.share_square({ address })}>
+		{#await square then drawn}
+			<!-- eslint-disable-next-line svelte/no-at-html-tags -- drawn by the package from an address of ours -->
+			{@html drawn}
+		{/await}
+	</div>
+	<div>
+		<p class="mb-3 flex flex-wrap items-center gap-2">
+			<strong class="text-title wrap-anywhere">{address.replace(/^https?:\/\//, '')}</strong>
+			<CopyLink {name} link={address} />
+		</p>
+		<p class="flex flex-wrap gap-2">
+			{#await square then drawn}
+				<a class="btn" href={file(drawn)} download="ten-chairs-code.svg">
+					<Download size={18} aria-hidden="true" />
+					{m.share_save_svg()}
+				</a>
+			{/await}
+			{#await picture then drawn}
+				<a class="btn" href={drawn} download="ten-chairs-code.png">
+					<Download size={18} aria-hidden="true" />
+					{m.share_save_png()}
+				</a>
+			{/await}
+		</p>
+		<p class="quiet mt-2 text-small">{m.share_print_size()}</p>
+	</div>
+</div>
+
+<style>
+	.square {
+		inline-size: 10rem;
+		block-size: 10rem;
+		background: white;
+	}
+</style>

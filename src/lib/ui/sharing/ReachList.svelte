@@ -1,0 +1,47 @@
+<script lang="ts">
+	import type { Reach } from '$lib/core/sharing/reach';
+	import { m } from '$lib/paraglide/messages';
+
+	/** How many families know of the conference, by what, and what is to be done for the others. */
+	let {
+		reach,
+		base,
+		maySeeLinks,
+	}: {
+		reach: Reach;
+		/** The conference's address in the office. */
+		base: string;
+		maySeeLinks: boolean;
+	} = $props();
+</script>
+
+{#if reach.families === 0}
+	<p>{m.share_no_families()}</p>
+{:else}
+	<p class="mb-2 font-bold">
+		{m.share_reached({ count: reach.opened + reach.written, families: reach.families })}
+	</p>
+	<ul class="max-w-2xl space-y-1">
+		<li>{m.share_opened({ count: reach.opened })}</li>
+		{#if reach.written}
+			<li>
+				{m.share_written({ count: reach.written })}
+				<a class="link" href="{base}/families?which=never-opened">{m.share_see()}</a>
+			</li>
+		{/if}
+		{#if reach.untold}
+			<li>
+				{m.share_untold({ count: reach.untold })}
+				<a class="link" href="{base}/families">{m.share_invite()}</a>
+			</li>
+		{/if}
+		{#if reach.byHand}
+			<li>
+				{m.share_by_hand({ count: reach.byHand })}
+				{#if maySeeLinks}
+					<a class="link" href="{base}/letters?only=by-hand">{m.share_letters()}</a>
+				{/if}
+			</li>
+		{/if}
+	</ul>
+{/if}

@@ -1,0 +1,44 @@
+<script lang="ts">
+	import { m } from '$lib/paraglide/messages';
+	import AddressCode from '$lib/ui/sharing/AddressCode.svelte';
+	import ReachList from '$lib/ui/sharing/ReachList.svelte';
+	import WordsCard from '$lib/ui/sharing/WordsCard.svelte';
+	import {
+		wordsForApp,
+		wordsForEmail,
+		wordsForTextMessage,
+		type SharedFacts,
+	} from '$lib/ui/sharing/words-to-send';
+
+	let { data } = $props();
+
+	const base = $derived(`/office/${data.conference.address}`);
+	const facts = $derived<SharedFacts>({
+		school: data.school,
+		conference: data.conference,
+		dates: data.dates,
+		address: data.origin,
+		now: data.now,
+	});
+</script>
+
+<svelte:head><title>{m.station_share()} · {data.conference.name}</title></svelte:head>
+
+<div class="max-w-4xl p-6">
+	<h1 class="mb-2 text-hour">{m.share_title()}</h1>
+	<ReachList reach={data.reach} {base} maySeeLinks={data.maySeeLinks} />
+	<section class="mt-8">
+		<h2 class="mb-1 text-title">{m.share_address_title()}</h2>
+		<p class="mb-4 max-w-2xl">{m.share_address_about()}</p>
+		<AddressCode address={data.origin} name={data.school.name} />
+	</section>
+	<section class="mt-8">
+		<h2 class="mb-1 text-title">{m.share_words_title()}</h2>
+		<p class="mb-4 max-w-2xl">{m.share_words_about()}</p>
+		<div class="grid gap-6">
+			<WordsCard title={m.share_email()} words={wordsForEmail(facts)} />
+			<WordsCard title={m.share_app()} words={wordsForApp(facts)} />
+			<WordsCard title={m.share_message()} words={wordsForTextMessage(facts)} isTextMessage />
+		</div>
+	</section>
+</div>
