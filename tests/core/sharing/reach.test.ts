@@ -28,6 +28,26 @@ it.each<[string, AdultToReach[], string]>([
 	['nobody is there', [], 'byHand'],
 	['another family’s adult opened it', [adult('g', { hasOpened: true })], 'byHand'],
 ])('%s', (_, adults, counted) => {
-	const none = { opened: 0, written: 0, untold: 0, byHand: 0 };
-	expect(reachOf(['f'], adults)).toEqual({ families: 1, ...none, [counted]: 1 });
+	const none = { booked: 0, opened: 0, written: 0, untold: 0, byHand: 0 };
+	expect(reachOf([{ id: 'f', hasBooked: false }], adults)).toEqual({
+		families: 1,
+		...none,
+		[counted]: 1,
+	});
+});
+
+it('who has booked knows of it, however; each family is counted once', () => {
+	const families = [
+		{ id: 'f', hasBooked: true },
+		{ id: 'g', hasBooked: false },
+	];
+	const adults = [adult('f', { hasOpened: true }), adult('g'), adult('g', { isWrittenTo: true })];
+	expect(reachOf(families, adults)).toEqual({
+		families: 2,
+		booked: 1,
+		opened: 0,
+		written: 1,
+		untold: 0,
+		byHand: 0,
+	});
 });

@@ -4,7 +4,9 @@ import { reachedBy, type Reachable } from '../notices/reached-by';
 /** How far word of a conference has come: numbers of families. All but the first add up to the first. */
 export interface Reach {
 	readonly families: number;
-	/** Somebody opened the private link, or typed its code. */
+	/** Something is booked, by themselves or by the office. */
+	readonly booked: number;
+	/** Nothing is booked; somebody opened the private link, or typed its code. */
 	readonly opened: number;
 	/** A message went out, or is about to; nobody has opened the link yet. */
 	readonly written: number;
@@ -21,15 +23,28 @@ export interface AdultToReach extends Reachable {
 	readonly isWrittenTo: boolean;
 }
 
-/** Counts each of some families once: as one that knows where any of its adults does. */
-export function reachOf(families: readonly string[], adults: readonly AdultToReach[]): Reach {
-	const of = groupBy(adults, ({ family }) => family);
-	const reach = { families: families.length, opened: 0, written: 0, untold: 0, byHand: 0 };
-	for (const family of families) reach[howFar(of.get(family) ?? [])]++;
-	return reach;
+/** A family that should meet somebody. */
+export interface FamilyToReach {
+	readonly id: string;
+	readonly hasBooked: boolean;
 }
 
-function howFar(adults: readonly AdultToReach[]): Exclude<keyof Reach, 'families'> {
+/** Counts each of some families once: as one that knows where any of its adults does. */
+export function reachOf(
+	families: readonly FamilyToReach[],
+	adults: readonly AdultToReach[],
+): Reach {
+	const of = groupBy(adults, ({ family }) => family);
+	const reach = { booked: 0, opened: 0, written: 0, untold: 0, byHand: 0 };
+	for (const family of families) reach[howFar(family, of.get(family.id) ?? [])]++;
+	return { families: families.length, ...reach };
+}
+
+function howFar(
+	{ hasBooked }: FamilyToReach,
+	adults: readonly AdultToReach[],
+): Exclude<keyof Reach, 'families'> {
+	if (hasBooked) return 'booked';
 	if (adults.some(({ hasOpened }) => hasOpened)) return 'opened';
 	if (adults.some(({ isWrittenTo }) => isWrittenTo)) return 'written';
 	return adults.some((adult) => reachedBy(adult) === 'email') ? 'untold' : 'byHand';

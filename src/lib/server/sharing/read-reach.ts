@@ -2,7 +2,14 @@ import { and, eq, exists, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
 import { may, type Actor } from '../../core/permissions/may';
 import { reachOf, type Reach } from '../../core/sharing/reach';
 import type { App } from '../app';
-import { adult, family, familyAdult, invitation, notice } from '../foundation/database/schema';
+import {
+	adult,
+	appointment,
+	family,
+	familyAdult,
+	invitation,
+	notice,
+} from '../foundation/database/schema';
 import { ForbiddenError } from '../foundation/forbidden';
 import { concernedFamilies } from '../notices/reaching/concerned-families';
 
@@ -13,8 +20,18 @@ export async function readReach(
 	conferenceId: string,
 ): Promise<Reach> {
 	if (!may(actor, 'families.see')) throw new ForbiddenError();
+	const booked = db
+		.select({ one: sql`1` })
+		.from(appointment)
+		.where(
+			and(
+				eq(appointment.familyId, family.id),
+				eq(appointment.conferenceId, conferenceId),
+				eq(appointment.stands, true),
+			),
+		);
 	const families = await db
-		.select({ id: family.id })
+		.select({ id: family.id, hasBooked: sql<boolean>`${exists(booked)}` })
 		.from(family)
 		.where(and(isNull(family.leftAt), inArray(family.id, concernedFamilies(db, conferenceId))));
 	const opened = db
@@ -45,8 +62,5 @@ export async function readReach(
 		.from(familyAdult)
 		.innerJoin(adult, and(eq(adult.id, familyAdult.adultId), isNull(adult.leftAt)))
 		.where(inArray(familyAdult.familyId, concernedFamilies(db, conferenceId)));
-	return reachOf(
-		families.map(({ id }) => id),
-		adults,
-	);
+	return reachOf(families, adults);
 }

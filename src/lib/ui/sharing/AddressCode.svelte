@@ -2,10 +2,10 @@
 	import Download from '@lucide/svelte/icons/download';
 	import { toDataURL, toString as drawCode } from 'qrcode';
 	import { m } from '$lib/paraglide/messages';
-	import CopyLink from '../parts/CopyLink.svelte';
+	import CopyButton from '../parts/CopyButton.svelte';
 
 	/** The address that is the same for everybody, by hand and by camera. */
-	let { address, name }: { address: string; name: string } = $props();
+	let { address }: { address: string } = $props();
 
 	/**
 	 * For paper: with the white edge of four modules (ISO/IEC 18004, 9.1), and so that it is still read with a
@@ -30,7 +30,7 @@
 	<div>
 		<p class="mb-3 flex flex-wrap items-center gap-2">
 			<strong class="text-title wrap-anywhere">{address.replace(/^https?:\/\//, '')}</strong>
-			<CopyLink {name} link={address} />
+			<CopyButton name={address} text={address} />
 		</p>
 		<p class="flex flex-wrap gap-2">
 			{#await square then drawn}

@@ -19,10 +19,14 @@
 	<p>{m.share_no_families()}</p>
 {:else}
 	<p class="mb-2 font-bold">
-		{m.share_reached({ count: reach.opened + reach.written, families: reach.families })}
+		{m.share_reached({
+			count: reach.booked + reach.opened + reach.written,
+			families: reach.families,
+		})}
 	</p>
 	<ul class="max-w-2xl space-y-1">
-		<li>{m.share_opened({ count: reach.opened })}</li>
+		{#if reach.booked}<li>{m.share_booked({ count: reach.booked })}</li>{/if}
+		{#if reach.opened}<li>{m.share_opened({ count: reach.opened })}</li>{/if}
 		{#if reach.written}
 			<li>
 				{m.share_written({ count: reach.written })}

@@ -30,7 +30,7 @@
 	<section class="mt-8">
 		<h2 class="mb-1 text-title">{m.share_address_title()}</h2>
 		<p class="mb-4 max-w-2xl">{m.share_address_about()}</p>
-		<AddressCode address={data.origin} name={data.school.name} />
+		<AddressCode address={data.origin} />
 	</section>
 	<section class="mt-8">
 		<h2 class="mb-1 text-title">{m.share_words_title()}</h2>
