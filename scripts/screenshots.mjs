@@ -69,7 +69,7 @@ await office.waitForURL('**/office');
 await take(office, 'office');
 for (const station of [
 	...['basics', 'desks', 'rules', 'questions', 'readiness'],
-	...['open', 'families'],
+	...['share', 'families'],
 ]) {
 	await office.goto(`${origin}/office/winter-conferences/${station}`, {
 		waitUntil: 'domcontentloaded',
