@@ -12,7 +12,6 @@ export default defineConfig({
 	use: {
 		viewport: { width: 1280, height: 800 },
 		trace: 'off',
-		contextOptions: { reducedMotion: 'reduce' },
 		launchOptions: {
 			executablePath: chromiumPath(),
 			args: [

@@ -11,8 +11,8 @@ overwriteGetLocale(() => locale);
 const rest = () => new Promise<void>((resolve) => setTimeout(resolve));
 
 /**
- * The program is read: before it takes the page over, what takes longest to make is made, each by itself. That what
- * is sent and answered has its declared form is one of these.
+ * The program is read: before it takes the page over, what takes longest to make is made, each by itself; so is
+ * what checks answers, which every page needs.
  */
 export const init: ClientInit = async () => {
 	for (const warm of warmings) {

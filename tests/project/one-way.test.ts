@@ -79,7 +79,7 @@ describe('answers are read by their schema', () => {
 			expect.stringMatching(/ask-server\.ts$/),
 			expect.stringMatching(/post-for-lines\.ts$/),
 			// Asks nothing: whether the page itself comes through.
-			expect.stringMatching(/is-answered\.ts$/),
+			expect.stringMatching(/reach-this-page\.ts$/),
 		]);
 	});
 });

@@ -44,6 +44,13 @@ export type ToldChoice = (typeof toldChoices)[number];
 export const noticeStates = ['waiting', 'sending', 'sent', 'failed', 'not-sent'] as const;
 export type NoticeState = (typeof noticeStates)[number];
 
+/** Of one that has gone out, or is about to. */
+export const comingStates = [
+	'waiting',
+	'sending',
+	'sent',
+] as const satisfies readonly NoticeState[];
+
 /** Why a notice was not sent, or could not be. */
 export const noticeReasons = [
 	/** It was taken back before it was told. */

@@ -1,4 +1,5 @@
 import { and, eq, exists, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
+import { comingStates } from '../../core/notices/kinds';
 import { may, type Actor } from '../../core/permissions/may';
 import { reachOf, type Reach } from '../../core/sharing/reach';
 import type { App } from '../app';
@@ -46,7 +47,7 @@ export async function readReach(
 				eq(notice.adultId, adult.id),
 				eq(notice.conferenceId, conferenceId),
 				inArray(notice.kind, ['invited', 'not-booked']),
-				inArray(notice.state, ['waiting', 'sending', 'sent']),
+				inArray(notice.state, comingStates),
 			),
 		);
 	const adults = await db

@@ -4,6 +4,7 @@
 	import type { Letter } from '$lib/operations/messages';
 	import { m } from '$lib/paraglide/messages';
 	import ChairMark from '../parts/chairs/ChairMark.svelte';
+	import CodeSquare from '../parts/CodeSquare.svelte';
 	import { listText, localDateText, momentText } from '../parts/format/when';
 
 	/** One page for one family: what it is about, and the way in by hand or by camera. */
@@ -59,11 +60,8 @@
 		{school.telephone ? m.letter_call({ telephone: school.telephone }) : m.letter_ask()}
 	</p>
 	<div class="flex items-center gap-8">
-		<div class="square" role="img" aria-label={m.letter_square()}>
-			{#await square then drawn}
-				<!-- eslint-disable-next-line svelte/no-at-html-tags -- drawn by the package from an address of ours -->
-				{@html drawn}
-			{/await}
+		<div class="square">
+			<CodeSquare drawn={square} label={m.letter_square()} />
 		</div>
 		<p>
 			<span class="quiet block">{m.start_code()}</span>

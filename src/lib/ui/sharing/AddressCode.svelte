@@ -2,6 +2,7 @@
 	import Download from '@lucide/svelte/icons/download';
 	import { toDataURL, toString as drawCode } from 'qrcode';
 	import { m } from '$lib/paraglide/messages';
+	import CodeSquare from '../parts/CodeSquare.svelte';
 	import CopyButton from '../parts/CopyButton.svelte';
 
 	/** The address that is the same for everybody, by hand and by camera. */
@@ -21,11 +22,8 @@
 </script>
 
 <div class="flex flex-wrap items-center gap-x-8 gap-y-4">
-	<div class="square" role="img" aria-label={m.share_square({ address })}>
-		{#await square then drawn}
-			<!-- eslint-disable-next-line svelte/no-at-html-tags -- drawn by the package from an address of ours -->
-			{@html drawn}
-		{/await}
+	<div class="square">
+		<CodeSquare drawn={square} label={m.share_square({ address })} />
 	</div>
 	<div>
 		<p class="mb-3 flex flex-wrap items-center gap-2">

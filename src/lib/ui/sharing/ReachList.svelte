@@ -7,17 +7,28 @@
 		reach,
 		base,
 		maySeeLinks,
+		isPublished,
 	}: {
 		reach: Reach;
 		/** The conference's address in the office. */
 		base: string;
 		maySeeLinks: boolean;
+		/** Before that nobody can be invited. */
+		isPublished: boolean;
 	} = $props();
+
+	/** Where those are told who have not booked. */
+	const toTell = $derived(maySeeLinks && isPublished ? `${base}/families?which=not-booked` : null);
 </script>
 
 {#if reach.families === 0}
 	<p>{m.share_no_families()}</p>
 {:else}
+	{#if !isPublished}
+		<p class="mb-2">
+			{m.share_not_published()} <a class="link" href="{base}/open">{m.share_to_open()}</a>
+		</p>
+	{/if}
 	<p class="mb-2 font-bold">
 		{m.share_reached({
 			count: reach.booked + reach.opened + reach.written,
@@ -30,13 +41,13 @@
 		{#if reach.written}
 			<li>
 				{m.share_written({ count: reach.written })}
-				<a class="link" href="{base}/families?which=never-opened">{m.share_see()}</a>
+				{#if toTell}<a class="link" href={toTell}>{m.share_remind()}</a>{/if}
 			</li>
 		{/if}
 		{#if reach.untold}
 			<li>
 				{m.share_untold({ count: reach.untold })}
-				<a class="link" href="{base}/families">{m.share_invite()}</a>
+				{#if toTell}<a class="link" href={toTell}>{m.share_invite()}</a>{/if}
 			</li>
 		{/if}
 		{#if reach.byHand}

@@ -1,4 +1,5 @@
 import { fittingText } from '$lib/core/sharing/text-message';
+import type { Phase } from '$lib/core/conferences/phase';
 import type { LocalDate } from '$lib/core/time/local-of';
 import { m } from '$lib/paraglide/messages';
 import { listText, localDateText, momentText } from '../parts/format/when';
@@ -13,6 +14,7 @@ export interface SharedFacts {
 		readonly closesAt: number | null;
 	};
 	readonly dates: readonly LocalDate[];
+	readonly phase: Phase;
 	/** Where families type their code, or ask for a lost link. */
 	readonly address: string;
 	/** Milliseconds. */
@@ -25,27 +27,33 @@ export interface WordsToSend {
 	readonly text: string;
 }
 
-/** When booking opens, where that is ahead, and when it closes: sentences, none or more. */
-function bookingText({ conference, now }: SharedFacts): string {
+/** Whether one can book, and the moments of booking that are ahead: sentences, none or more. */
+function bookingTexts({ conference, phase, now }: SharedFacts): string[] {
 	const { opensAt, closesAt, timeZone } = conference;
-	return [
-		opensAt !== null && opensAt > now
-			? m.letter_opens({ moment: momentText(opensAt, timeZone) })
-			: m.share_is_open(),
-		closesAt === null ? '' : m.letter_closes({ moment: momentText(closesAt, timeZone) }),
-	]
-		.filter(Boolean)
-		.join(' ');
+	const texts: string[] = [];
+	if (phase === 'open') texts.push(m.share_is_open());
+	if (opensAt !== null && opensAt > now)
+		texts.push(m.letter_opens({ moment: momentText(opensAt, timeZone) }));
+	if (closesAt !== null && closesAt > now)
+		texts.push(m.letter_closes({ moment: momentText(closesAt, timeZone) }));
+	return texts;
+}
+
+/** What it is about, and when. */
+function aboutText(facts: SharedFacts): string {
+	const dates = listText(facts.dates.map((date) => localDateText(date)));
+	return [m.share_when({ conference: facts.conference.name, dates }), ...bookingTexts(facts)].join(
+		' ',
+	);
 }
 
 export function wordsForEmail(facts: SharedFacts): WordsToSend {
-	const { school, conference, dates, address } = facts;
-	const on = listText(dates.map((date) => localDateText(date)));
+	const { school, conference, address } = facts;
 	return {
 		subject: m.share_email_subject({ conference: conference.name }),
 		text: [
 			m.share_email_greeting(),
-			`${m.share_when({ conference: conference.name, dates: on })} ${bookingText(facts)}`,
+			aboutText(facts),
 			m.share_email_how({ address }),
 			school.telephone === null
 				? m.share_email_ask()
@@ -55,17 +63,9 @@ export function wordsForEmail(facts: SharedFacts): WordsToSend {
 	};
 }
 
-export function wordsForApp(facts: SharedFacts): WordsToSend {
-	const { conference, dates, address } = facts;
-	const on = listText(dates.map((date) => localDateText(date)));
-	return {
-		text: [
-			m.share_when({ conference: conference.name, dates: on }),
-			bookingText(facts),
-			m.share_app_how({ address }),
-		].join(' '),
-	};
-}
+export const wordsForApp = (facts: SharedFacts): WordsToSend => ({
+	text: `${aboutText(facts)} ${m.share_app_how({ address: facts.address })}`,
+});
 
 /** One text message if there is a wording that fits into one. */
 export function wordsForTextMessage({

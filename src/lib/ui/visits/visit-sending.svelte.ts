@@ -5,6 +5,7 @@ import { waiting } from '../parts/saving/waiting.svelte';
 import type { PendingVisit } from './kept-choices';
 import type { SchoolLine } from './school-line';
 import { untilAnswered, type Delay } from './until-answered';
+import { untilOnline } from './until-online';
 
 export type VisitOutcome = OutcomeOf<typeof visitBook>;
 
@@ -56,18 +57,6 @@ export class VisitSending {
 		if (delay === 'asks') return new Promise((resolve) => (this.#goOn = resolve));
 	}
 }
-
-/** After so many milliseconds, or when the browser says that there is a network again. */
-const untilOnline = (milliseconds: number): Promise<void> =>
-	new Promise((resolve) => {
-		const done = () => {
-			clearTimeout(timer);
-			removeEventListener('online', done);
-			resolve();
-		};
-		const timer = setTimeout(done, milliseconds);
-		addEventListener('online', done);
-	});
 
 /** What the family did last, as long as it can take it back. */
 export interface LastAct {

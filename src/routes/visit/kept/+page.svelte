@@ -3,10 +3,12 @@
 	import { m } from '$lib/paraglide/messages';
 	import ChairMark from '$lib/ui/parts/chairs/ChairMark.svelte';
 	import FamilyTabs from '$lib/ui/visits/FamilyTabs.svelte';
-	import { isAnswered } from '$lib/ui/visits/kept/is-answered';
 	import KeptVisitHome from '$lib/ui/visits/kept/KeptVisitHome.svelte';
 	import type { KeptVisit } from '$lib/ui/visits/kept/kept-visit';
+	import { reachThisPage } from '$lib/ui/visits/kept/reach-this-page';
 	import { keptVisits } from '$lib/ui/visits/kept/read-kept';
+	import { untilAnswered } from '$lib/ui/visits/until-answered';
+	import { untilOnline } from '$lib/ui/visits/until-online';
 
 	// It is shown in the place of a page that the school did not answer for, and so at that page's address.
 	let visits = $state.raw<readonly KeptVisit[] | null>(null);
@@ -23,42 +25,18 @@
 		});
 	});
 
-	/** When the school is tried next, ever more rarely; milliseconds. */
-	const SOON = 1_000;
-	const LATER = 15_000;
-	let pause = SOON;
-	let timer: ReturnType<typeof setTimeout> | undefined;
-	let isAsking = false;
-
-	async function retry() {
-		if (isAsking) return;
-		isAsking = true;
-		const isThere = await isAnswered();
-		isAsking = false;
-		if (isThere) location.reload();
-		else tryLater();
-	}
-
-	function tryLater() {
-		clearTimeout(timer);
-		timer = setTimeout(() => void retry(), pause);
-		pause = Math.min(2 * pause, LATER);
-	}
-
-	/** A phone says that it is online before anything can be reached. */
-	function backOnline() {
-		pause = SOON;
-		void retry();
-	}
-
+	// It turns into the real one by itself.
 	onMount(() => {
-		tryLater();
-		return () => clearTimeout(timer);
+		let isShown = true;
+		void untilAnswered(reachThisPage, {
+			clock: performance,
+			pause: untilOnline,
+			told: () => undefined,
+		}).then(() => isShown && location.reload());
+		return () => (isShown = false);
 	});
 	const shown = $derived(visits?.find(({ view }) => view.family === family) ?? visits?.[0]);
 </script>
-
-<svelte:window ononline={backOnline} />
 
 <svelte:head><title>{shown?.view.conference.name ?? m.app_name()}</title></svelte:head>
 

@@ -1,4 +1,5 @@
 import { and, asc, eq, inArray, isNull, notExists, sql } from 'drizzle-orm';
+import { comingStates } from '../../../core/notices/kinds';
 import { reachedBy, type ReachedBy } from '../../../core/notices/reached-by';
 import { may, type Actor } from '../../../core/permissions/may';
 import { EVERYBODY, type FamiliesChoice } from '../../../operations/families';
@@ -89,7 +90,7 @@ async function leftOut(db: Reader, { conferenceId, choice, now }: Among, what: W
 								eq(notice.conferenceId, conferenceId),
 								eq(notice.adultId, adult.id),
 								eq(notice.familyId, family.id),
-								inArray(notice.state, ['waiting', 'sending', 'sent']),
+								inArray(notice.state, comingStates),
 							),
 						),
 				)

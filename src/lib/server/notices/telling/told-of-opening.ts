@@ -1,4 +1,5 @@
 import { and, countDistinct, eq, inArray } from 'drizzle-orm';
+import { comingStates } from '../../../core/notices/kinds';
 import { may, type Actor } from '../../../core/permissions/may';
 import type { App } from '../../app';
 import { ForbiddenError } from '../../foundation/forbidden';
@@ -21,7 +22,7 @@ export async function toldOfOpening(
 			and(
 				eq(notice.conferenceId, conferenceId),
 				eq(notice.kind, 'invited'),
-				inArray(notice.state, ['waiting', 'sending', 'sent']),
+				inArray(notice.state, comingStates),
 			),
 		);
 	return row?.adults ?? 0;

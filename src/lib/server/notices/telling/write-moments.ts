@@ -1,4 +1,5 @@
 import { and, eq, gt, inArray, isNotNull, isNull, lt, lte, notExists, sql } from 'drizzle-orm';
+import { comingStates } from '../../../core/notices/kinds';
 import type { App } from '../../app';
 import { appointment, conference, hold, notice } from '../../foundation/database/schema';
 import { afterQuiet } from '../../../core/notices/notice-rules';
@@ -42,7 +43,7 @@ async function writeOpenings({ db, clock }: Writes): Promise<void> {
 				and(
 					eq(notice.conferenceId, id),
 					eq(notice.kind, 'invited'),
-					inArray(notice.state, ['waiting', 'sending', 'sent']),
+					inArray(notice.state, comingStates),
 					lt(notice.dueAt, opensAt!),
 					notExists(
 						db

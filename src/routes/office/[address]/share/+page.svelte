@@ -17,6 +17,7 @@
 		school: data.school,
 		conference: data.conference,
 		dates: data.dates,
+		phase: data.phase,
 		address: data.origin,
 		now: data.now,
 	});
@@ -26,7 +27,12 @@
 
 <div class="max-w-4xl p-6">
 	<h1 class="mb-2 text-hour">{m.share_title()}</h1>
-	<ReachList reach={data.reach} {base} maySeeLinks={data.maySeeLinks} />
+	<ReachList
+		reach={data.reach}
+		{base}
+		maySeeLinks={data.maySeeLinks}
+		isPublished={data.conference.isPublished}
+	/>
 	<section class="mt-8">
 		<h2 class="mb-1 text-title">{m.share_address_title()}</h2>
 		<p class="mb-4 max-w-2xl">{m.share_address_about()}</p>
