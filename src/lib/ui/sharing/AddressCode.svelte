@@ -1,5 +1,6 @@
 <script lang="ts">
 	import Download from '@lucide/svelte/icons/download';
+	import { onMount } from 'svelte';
 	import { toDataURL, toString as drawCode } from 'qrcode';
 	import { m } from '$lib/paraglide/messages';
 	import CodeSquare from '../parts/CodeSquare.svelte';
@@ -18,7 +19,10 @@
 
 	const square = $derived(drawCode(address, { type: 'svg', ...FOR_PRINT }));
 	const file = (drawn: string) => `data:image/svg+xml,${encodeURIComponent(drawn)}`;
-	const picture = $derived(toDataURL(address, { ...FOR_PRINT, width: WIDTH }));
+	/** Drawn by the browser: for a server that answers everybody so many pixels are a long piece of work. */
+	let isAwake = $state(false);
+	onMount(() => (isAwake = true));
+	const picture = $derived(isAwake && toDataURL(address, { ...FOR_PRINT, width: WIDTH }));
 </script>
 
 <div class="flex flex-wrap items-center gap-x-8 gap-y-4">
@@ -37,12 +41,14 @@
 					{m.share_save_svg()}
 				</a>
 			{/await}
-			{#await picture then drawn}
-				<a class="btn" href={drawn} download="ten-chairs-code.png">
-					<Download size={18} aria-hidden="true" />
-					{m.share_save_png()}
-				</a>
-			{/await}
+			{#if picture}
+				{#await picture then drawn}
+					<a class="btn" href={drawn} download="ten-chairs-code.png">
+						<Download size={18} aria-hidden="true" />
+						{m.share_save_png()}
+					</a>
+				{/await}
+			{/if}
 		</p>
 		<p class="quiet mt-2 text-small">{m.share_print_size()}</p>
 	</div>
