@@ -2,6 +2,16 @@
 
 export const school = { name: 'Gannet Cove School', timeZone: 'America/Halifax' };
 
+/** How it looks, and where it is. */
+export const look = {
+	colour: '#4f6b2a',
+	telephone: '',
+	welcome:
+		'Come in, sit down, ask. A good conversation with each teacher is worth more than a long one.',
+	postalAddress: '12 Harbour Road\nGannet Cove, Nova Scotia',
+	officeHours: 'The office answers Monday to Friday, 8:00 to 15:00.',
+};
+
 /** Minutes on foot between buildings. */
 export const walks: [from: string, to: string, minutes: number][] = [
 	['Lighthouse House', 'Boathouse Wing', 2],

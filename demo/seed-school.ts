@@ -44,6 +44,7 @@ import {
 } from '../src/lib/server/foundation/database/schema';
 import { savePlans } from '../src/lib/server/desks/save-plans';
 import { newId } from '../src/lib/server/foundation/identifiers';
+import { seedLook } from './seed-look';
 import { seedOfficeWork } from './seed-office-work';
 import { listTeachers } from '../src/lib/server/register/teachers';
 import type { FamilyLine } from '../src/lib/operations/families';
@@ -98,6 +99,7 @@ export async function seedSchool(
 	if (!done) throw new Error('the database already has an organiser');
 	const [office] = await app.db.select().from(account);
 	const organiser: Actor = { kind: 'organiser', account: office!.id, knowsSafety: true };
+	await seedLook(app, organiser);
 	await seedRooms(app, made);
 	await readSchoolLists(app, organiser, lists);
 	const conferenceId = await seedConference(app, organiser, made);

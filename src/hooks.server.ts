@@ -4,6 +4,8 @@ import { sequence } from '@sveltejs/kit/hooks';
 import type { Handle, RequestEvent, ServerInit } from '@sveltejs/kit';
 import { getLocale } from '$lib/paraglide/runtime';
 import { paraglideMiddleware } from '$lib/paraglide/server';
+import { USUAL_COLOURS } from '$lib/core/look/school-colours';
+import { colourStyle } from '$lib/ui/look/colour-style';
 import { hasOrganiser } from '$lib/server/accounts/accounts';
 import { setUpCode } from '$lib/server/accounts/set-up';
 import { createApp, type App } from '$lib/server/app';
@@ -107,11 +109,19 @@ const withLanguage: Handle = ({ event, resolve }) => {
 	return paraglideMiddleware(event.request, ({ request }) => {
 		event.request = request;
 		return resolve(event, {
-			transformPageChunk: ({ html }) =>
-				html.replace('%lang%', getLocale()).replace('%dir%', textDirection(getLocale())),
+			transformPageChunk: async ({ html }) =>
+				html.includes('%lang%')
+					? html
+							.replace('%lang%', getLocale())
+							.replace('%dir%', textDirection(getLocale()))
+							.replace('%look%', colourStyle((await lookNow())?.colours ?? USUAL_COLOURS))
+					: html,
 		});
 	});
 };
+
+/** A page that tells of a failure must not fail for want of a colour. */
+const lookNow = () => app.look.current().catch(() => null);
 
 export const handle = sequence(
 	withRequest,

@@ -4,10 +4,13 @@
 	import { beforeNavigate } from '$app/navigation';
 	import { navigating } from '$app/state';
 	import { m } from '$lib/paraglide/messages';
+	import { setLook } from '$lib/ui/look/look-around';
 	import Working from '$lib/ui/parts/saving/Working.svelte';
 	import { waiting } from '$lib/ui/parts/saving/waiting.svelte';
 
-	let { children } = $props();
+	let { data, children } = $props();
+
+	setLook(() => data.look);
 
 	/** Said while the browser knows that it is offline and a step was wanted. */
 	let isStaying = $state(false);

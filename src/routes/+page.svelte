@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { page } from '$app/state';
 	import { m } from '$lib/paraglide/messages';
+	import Welcome from '$lib/ui/look/Welcome.svelte';
 	import CalmPage from '$lib/ui/parts/CalmPage.svelte';
 	import TextField from '$lib/ui/parts/forms/TextField.svelte';
 	import { enhance } from '$lib/ui/parts/saving/enhance';
@@ -16,6 +17,7 @@
 <svelte:head><title>{data.school ?? m.app_name()}</title></svelte:head>
 
 <CalmPage title={m.start_title()} school={data.school}>
+	<Welcome />
 	<p class="mb-6">{m.start_use_link()}</p>
 	<form method="post" action="?/code" novalidate use:enhance class="mb-8">
 		<TextField

@@ -40,6 +40,7 @@ const busyTimes = (route: string, roles: readonly Role[]): Record<string, readon
 
 /** Who may ask for what. A route that is not here makes the first test fail. */
 const ALLOWED: Record<string, readonly Role[]> = {
+	'/ layout': anybody,
 	'/ page': anybody,
 	'/ ?/code': anybody,
 	'/ ?/lost': anybody,
@@ -87,6 +88,7 @@ const ALLOWED: Record<string, readonly Role[]> = {
 	'/account ?/token': organiser,
 	'/account ?/revoke': organiser,
 	'/door page': accounts,
+	'/logo/[digest] GET': anybody,
 	'/picture/[person]/[digest] GET': [...accounts, 'teacher', 'family'],
 	'/teacher page': teacher,
 	'/teacher ?/picture': teacher,
@@ -216,6 +218,8 @@ const ALLOWED: Record<string, readonly Role[]> = {
 	[`${people}/school ?/save`]: organiser,
 	[`${people}/school ?/holidays`]: organiser,
 	[`${people}/school ?/without`]: organiser,
+	[`${people}/school ?/logo`]: organiser,
+	[`${people}/school ?/withoutLogo`]: organiser,
 	[`${people}/students page`]: office,
 	[`${people}/students/new page`]: organiser,
 	[`${people}/students/new ?/default`]: organiser,
@@ -302,6 +306,7 @@ beforeAll(async () => {
 		where id = (select place_id from appointment where id = ${ids.appointment!})`;
 	await demo.sql`insert into person_picture (person_id, webp, digest)
 		values (${ids.teachers!}, 'a picture', 'a-picture')`;
+	await demo.sql`update school_logo set digest = 'a-picture'`;
 	ids.token = (await passwordLink(app, ids.account!, 60_000)).split('/').at(-1)!;
 	ids.link = demo.teacher.split('/').at(-1)!;
 	const asked = await askGuest(app, SYSTEM, {

@@ -1,5 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { notice } from '$lib/server/foundation/database/schema';
+import { SYSTEM } from '$lib/core/permissions/may';
+import { schoolColours } from '$lib/core/look/school-colours';
+import { notice, school } from '$lib/server/foundation/database/schema';
+import { takeLogo } from '$lib/server/look/logos';
 import { newId } from '$lib/server/foundation/identifiers';
 import { createMailer } from '$lib/server/messages/mailer';
 import { deliverNotices } from '$lib/server/notices/sending/deliver-notices';
@@ -135,6 +138,10 @@ it('goes out as plain text, HTML and a calendar part, as a second parser reads i
 	try {
 		const { app, book, pass } = await noticeSchool();
 		const config = { ...app.config, smtpUrl: letterbox.smtpUrl };
+		const drawing =
+			'<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><path d="M2 2h5v5z"/></svg>';
+		expect(await takeLogo(app, SYSTEM, new Blob([drawing]))).toBeNull();
+		await app.db.update(school).set({ colour: '#ffd200', officeHours: 'Mornings' });
 		await book([[0, 0]]);
 		pass(2 * MINUTE);
 		const mail = createMailer(config, app.log);
@@ -152,6 +159,11 @@ it('goes out as plain text, HTML and a calendar part, as a second parser reads i
 		});
 		expect(letter!.text).toContain('Your visit is booked.');
 		expect(letter!.html).toContain('Your visit is booked.');
+		// The school's look: its logo within the message, its colour so that words on it can be read, its hours.
+		expect(letter!.html).toMatch(/<img src="data:image\/png;base64,[^"]+" alt=""/);
+		expect(letter!.html).toContain(`background:${schoolColours('#ffd200').hall}`);
+		expect(letter!.html).toContain('Mornings');
+		expect(letter!.text).toMatch(/\n\nSmall School\nMornings\n$/);
 	} finally {
 		await letterbox.stop();
 	}

@@ -5,6 +5,7 @@
 export type ActKind =
 	| 'school.set-up'
 	| 'school.changed'
+	| 'logo.set'
 	| 'conference.created'
 	| 'conference.changed'
 	| 'conference.published'

@@ -19,9 +19,40 @@ export const schoolChange = change({
 			.string()
 			.check(z.trim(), z.regex(/^(\+?[\d\s().\-/]{3,40})?$/, says('school_telephone_wrong'))),
 		timeZone,
+		/** Empty: the program's own. */
+		colour: z
+			.string()
+			.check(z.trim(), z.toLowerCase(), z.regex(/^(#[\da-f]{6})?$/, says('school_colour_wrong'))),
+		welcome: line(600),
+		postalAddress: line(300),
+		officeHours: line(120),
 	}),
 	refusal: reasons('changed-meanwhile'),
 	leaves: ['school.changed'],
+});
+
+/** Longer than any logo that was made small; signs of base 64. */
+const LONGEST_LOGO = 400_000;
+
+/** Gives the school a logo that was made small, or takes it away. */
+export const logoSet = change({
+	name: 'logo.set',
+	may: 'register.change',
+	input: z.object({
+		logo: z.nullable(
+			z.object({
+				/** PNG in base64. */
+				png: z.string().check(z.maxLength(LONGEST_LOGO)),
+				/** Pixels. */
+				width: z.int().check(z.positive()),
+				height: z.int().check(z.positive()),
+				/** Whether it can be seen on the ground of a theme. */
+				showsByDay: z.boolean(),
+				showsInTheDark: z.boolean(),
+			}),
+		),
+	}),
+	leaves: ['logo.set'],
 });
 
 /** Keeps the holidays that a calendar file names; an empty list takes them away. */

@@ -7,6 +7,7 @@ import { connect, type Database } from './foundation/database/connect';
 import { FailureCounts } from './foundation/failures/failure-counts';
 import { logFailure } from './foundation/failures/log-failure';
 import { Gate } from './foundation/gate';
+import { KeptLook } from './look/school-look';
 import { LiveChanges } from './live/live-changes';
 import { OpenStreams, streamsThatFit } from './live/open-streams';
 import { createMailer, type Mailer } from './messages/mailer';
@@ -22,6 +23,8 @@ export interface App {
 	readonly accounts: Accounts;
 	readonly live: LiveChanges;
 	readonly mail: Mailer;
+	/** How the school looks on every page. */
+	readonly look: KeptLook;
 	readonly apiRate: ApiRate;
 	/** Families' visits go through it. */
 	readonly gate: Gate;
@@ -59,6 +62,7 @@ export function createApp(config: Config): App {
 		accounts: createAccounts(db, config, clock),
 		live,
 		mail,
+		look: new KeptLook(db),
 		apiRate: new ApiRate(config.apiRate),
 		gate: new Gate(),
 		migrationsFolder: resolve('migrations'),

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { m } from '$lib/paraglide/messages';
-	import ChairMark from '$lib/ui/parts/chairs/ChairMark.svelte';
+	import SchoolMark from '$lib/ui/look/SchoolMark.svelte';
 	import { localDateText, timeText } from '$lib/ui/parts/format/when';
 	import SignOut from '$lib/ui/office/SignOut.svelte';
 
@@ -11,7 +11,7 @@
 
 <div class="mx-auto max-w-3xl px-6 py-8">
 	<header class="mb-10 flex items-center gap-3 text-primary">
-		<ChairMark size={34} />
+		<SchoolMark size={34} />
 		<span class="font-display text-title font-semibold text-base-content">{data.school}</span>
 		<span class="ms-auto"><SignOut name={data.account} /></span>
 	</header>

@@ -4,7 +4,7 @@
 	import { navigating, page } from '$app/state';
 	import { onMount, untrack } from 'svelte';
 	import { m } from '$lib/paraglide/messages';
-	import ChairMark from '$lib/ui/parts/chairs/ChairMark.svelte';
+	import SchoolMark from '$lib/ui/look/SchoolMark.svelte';
 	import Seat from '$lib/ui/parts/chairs/Seat.svelte';
 	import { dateText, listText, localDateText, timeText } from '$lib/ui/parts/format/when';
 	import type { SeatState } from '$lib/core/snapshot/seat-state';
@@ -41,7 +41,7 @@
 
 <div class="mx-auto max-w-2xl px-5 pb-12">
 	<header class="flex items-center gap-2 py-4 font-display font-semibold text-primary">
-		<ChairMark size={24} />
+		<SchoolMark size={24} />
 		{data.school}
 	</header>
 	<main>

@@ -23,11 +23,13 @@ export interface Wording {
 	/** Of whom it is, at its head. */
 	readonly school: string;
 	readonly parts: readonly WordingPart[];
+	/** Where the school is and how it is reached, in lines; empty: nothing is said. */
+	readonly foot?: string;
 }
 
 /** A wording as plain text. */
-export const plainWording = ({ parts }: Wording): string =>
-	`${parts.map(plainPart).filter(Boolean).join('\n\n')}\n`;
+export const plainWording = ({ parts, foot }: Wording): string =>
+	`${[...parts.map(plainPart), foot].filter(Boolean).join('\n\n')}\n`;
 
 function plainPart(part: WordingPart): string {
 	switch (part.kind) {

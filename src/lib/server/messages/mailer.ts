@@ -15,6 +15,13 @@ export interface CalendarFile {
 	readonly content: string;
 }
 
+/** A picture within the HTML of a message, which names it `cid:…` (RFC 2392). */
+export interface MessagePicture {
+	readonly cid: string;
+	readonly filename: string;
+	readonly content: Buffer;
+}
+
 /** A message to one address. */
 export interface Message {
 	/** What it is about, for telling a repeat from a new one: the act or notice it comes from. */
@@ -29,6 +36,7 @@ export interface Message {
 	readonly calendars?: readonly CalendarPart[];
 	/** Calendar files to be saved (RFC 5546, 3.2.1: published, so that nothing is asked). */
 	readonly files?: readonly CalendarFile[];
+	readonly pictures?: readonly MessagePicture[];
 }
 
 /** What became of a message: the mail server took it, will never take it, or cannot be reached. */
@@ -61,7 +69,7 @@ export function createMailer(config: Config, log: Logger): Mailer {
 	);
 	const host = new URL(config.origin).hostname;
 	return {
-		async send({ about, to, replyTo, subject, text, html, calendars = [], files = [] }) {
+		async send({ about, to, replyTo, subject, text, html, calendars = [], files = [], pictures = [] }) {
 			const [first, ...others] = calendars;
 			try {
 				await transport.sendMail({
@@ -73,6 +81,12 @@ export function createMailer(config: Config, log: Logger): Mailer {
 					messageId: `<${about}@${host}>`,
 					icalEvent: first && { ...first, filename: 'visit.ics' },
 					attachments: [
+						...pictures.map(({ cid, filename, content }) => ({
+							cid,
+							filename,
+							content,
+							contentDisposition: 'inline' as const,
+						})),
 						...others.map(({ method, content }, index) => ({
 							filename: `visit-${index + 2}.ics`,
 							content,

@@ -6,7 +6,7 @@
 	import { dateText } from '../parts/format/when';
 	import { ask } from '../parts/saving/ask-server';
 	import { enhance } from '../parts/saving/enhance';
-	import { telephoneHref } from '../visits/telephone';
+	import { telephoneHref } from '../parts/format/telephone';
 
 	/** How a family's adults are reached, and their links. */
 	let {

@@ -3,7 +3,9 @@
 	import type { LocalDate } from '$lib/core/time/local-of';
 	import type { Letter } from '$lib/operations/messages';
 	import { m } from '$lib/paraglide/messages';
-	import ChairMark from '../parts/chairs/ChairMark.svelte';
+	import SchoolFoot from '../look/SchoolFoot.svelte';
+	import SchoolMark from '../look/SchoolMark.svelte';
+	import Welcome from '../look/Welcome.svelte';
 	import CodeSquare from '../parts/CodeSquare.svelte';
 	import { listText, localDateText, momentText } from '../parts/format/when';
 
@@ -48,12 +50,13 @@
 
 <article class="letter">
 	<header class="flex items-center gap-3 font-display text-title font-semibold">
-		<ChairMark size={32} />
+		<SchoolMark size={32} />
 		{school.name}
 	</header>
 	<h2 class="mt-10 text-hour">{conference.name}</h2>
 	<p class="mb-6 text-title">{listText(children)}</p>
 	{#if letter.adult}<p class="mb-4">{letter.adult}</p>{/if}
+	<Welcome />
 	<p class="mb-3">{m.letter_when({ dates: on })} {booking.join(' ')}</p>
 	<p class="mb-3">{m.letter_how({ address: origin.replace(/^https?:\/\//, '') })}</p>
 	<p class="mb-8">
@@ -68,6 +71,7 @@
 			<strong class="code">{letter.code}</strong>
 		</p>
 	</div>
+	<SchoolFoot school={school.name} />
 </article>
 
 <style>

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
 	import { m } from '$lib/paraglide/messages';
+	import SchoolFoot from '../look/SchoolFoot.svelte';
 	import type { Clock } from '../visits/clock';
 	import FamilyPage from '../visits/FamilyPage.svelte';
 	import FamilyVisit from '../visits/FamilyVisit.svelte';
@@ -65,6 +66,7 @@
 		reload={() => Promise.resolve()}
 	>
 		{#snippet foot()}
+			<SchoolFoot school={school.name} toCall={false} />
 			<WaysOut details={NOWHERE} otherCode={NOWHERE} leaving={NOWHERE} />
 		{/snippet}
 	</FamilyVisit>

@@ -8,7 +8,7 @@
 	import PersonPicture from '../parts/PersonPicture.svelte';
 	import AskAlong from './AskAlong.svelte';
 	import AskOnce from '../parts/AskOnce.svelte';
-	import { telephoneHref } from './telephone';
+	import { telephoneHref } from '../parts/format/telephone';
 
 	/** All about one appointment, and what the family can do with it. */
 	let {

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import type { Snippet } from 'svelte';
 	import { m } from '$lib/paraglide/messages';
-	import ChairMark from '../parts/chairs/ChairMark.svelte';
+	import SchoolMark from '../look/SchoolMark.svelte';
 
 	/** What stands around a family's visit: whose school it is, and the ways out. */
 	let {
@@ -18,7 +18,7 @@
 
 <div class="family-page mx-auto flex min-h-dvh max-w-xl flex-col px-5 pb-4">
 	<header class="flex items-center gap-2 py-4 font-display font-semibold text-primary">
-		<ChairMark size={24} />
+		<SchoolMark size={24} />
 		{school}
 	</header>
 	<p class="without-script mb-4 rounded-box border border-error p-4" role="alert">

@@ -3,7 +3,8 @@
 	import type { FamilyProjection } from '$lib/core/visits/family-projection';
 	import { m } from '$lib/paraglide/messages';
 	import { listText, localDateText } from '../parts/format/when';
-	import { telephoneHref } from './telephone';
+	import Welcome from '../look/Welcome.svelte';
+	import { telephoneHref } from '../parts/format/telephone';
 	import WhomStep from './WhomStep.svelte';
 	import { notBookableText } from './words';
 
@@ -35,6 +36,7 @@
 		<CalendarPlus size={18} aria-hidden="true" />
 		{m.opens_calendar()}
 	</a>
+	<Welcome />
 	{#if view.conference.words}<p class="mb-4">{view.conference.words}</p>{/if}
 	<WhomStep {view} bind:unticked {reload} />
 {:else if school.telephone}

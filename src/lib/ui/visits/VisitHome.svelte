@@ -17,7 +17,7 @@
 	import NotMetList from './NotMetList.svelte';
 	import { suggestInWorker } from './planner';
 	import { bookedEntries } from './ribbon-entry';
-	import { telephoneHref } from './telephone';
+	import { telephoneHref } from '../parts/format/telephone';
 	import UndoLast from './UndoLast.svelte';
 	import type { LastAct } from './visit-sending.svelte';
 	import type { VisitPlace } from './visit-step';

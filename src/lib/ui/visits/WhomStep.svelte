@@ -4,6 +4,7 @@
 	import { whyNowhere } from '$lib/core/visits/why-not';
 	import { m } from '$lib/paraglide/messages';
 	import { listText, localDateText, momentText } from '../parts/format/when';
+	import Welcome from '../look/Welcome.svelte';
 	import { studentInk } from './ribbon-entry';
 	import ThumbBar from './ThumbBar.svelte';
 	import WantedTeacher from './WantedTeacher.svelte';
@@ -78,6 +79,7 @@
 {#if onnext}
 	<h1 class="text-hour" tabindex="-1">{name}</h1>
 	<p class="quiet mb-4">{listText(view.dates.map((date) => localDateText(date)))}</p>
+	<Welcome />
 	{#if words}<p class="mb-3">{words}</p>{/if}
 	{#if closesAt !== null}
 		<p class="quiet mb-6 text-small">

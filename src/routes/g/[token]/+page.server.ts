@@ -11,6 +11,6 @@ export const load: PageServerLoad = async ({ locals, params }) => {
 	return {
 		view,
 		where: placeWords(view.place),
-		school: { name: school?.name ?? '', telephone: school?.telephone ?? null },
+		school: school?.name,
 	};
 };

@@ -6,7 +6,6 @@
 	import { substituteWords } from '$lib/words/substitute-words';
 	import CalmPage from '$lib/ui/parts/CalmPage.svelte';
 	import { dateText, timeText } from '$lib/ui/parts/format/when';
-	import { telephoneHref } from '$lib/ui/visits/telephone';
 
 	let { data } = $props();
 	const view = $derived(data.view);
@@ -15,10 +14,10 @@
 </script>
 
 <svelte:head>
-	<title>{m.guest_title({ teacher: desk.name })} · {data.school.name}</title>
+	<title>{m.guest_title({ teacher: desk.name })} · {data.school}</title>
 </svelte:head>
 
-<CalmPage title={m.guest_title({ teacher: desk.name })} school={data.school.name}>
+<CalmPage title={m.guest_title({ teacher: desk.name })} school={data.school}>
 	<p class="quiet mb-6">{view.conference}</p>
 	<p class="mb-1 font-display text-title">{dateText(start, timeZone)}</p>
 	<p class="mb-4">
@@ -40,11 +39,4 @@
 		</a>
 	</div>
 	<p class="quiet mt-6 text-small">{m.guest_note()}</p>
-	{#if data.school.telephone}
-		<p class="mt-2 text-small">
-			<a class="link" href={telephoneHref(data.school.telephone)}>
-				{m.call_school({ telephone: data.school.telephone })}
-			</a>
-		</p>
-	{/if}
 </CalmPage>

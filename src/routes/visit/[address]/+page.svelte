@@ -4,6 +4,7 @@
 	import { navigating, page } from '$app/state';
 	import { keptUntil } from '$lib/core/visits/as-kept';
 	import { oneAtATime } from '$lib/ui/parts/live/one-at-a-time';
+	import SchoolFoot from '$lib/ui/look/SchoolFoot.svelte';
 	import FamilyPage from '$lib/ui/visits/FamilyPage.svelte';
 	import FamilyTabs from '$lib/ui/visits/FamilyTabs.svelte';
 	import FamilyVisit from '$lib/ui/visits/FamilyVisit.svelte';
@@ -81,6 +82,7 @@
 			{reload}
 		>
 			{#snippet foot()}
+				<SchoolFoot school={data.school.name} toCall={false} />
 				<WaysOut
 					details="/visit/details?family={data.view.family}"
 					otherCode="/?code"

@@ -6,7 +6,7 @@
 	import CopyLink from '$lib/ui/parts/CopyLink.svelte';
 	import { localDateText } from '$lib/ui/parts/format/when';
 	import { enhance } from '$lib/ui/parts/saving/enhance';
-	import { telephoneHref } from '$lib/ui/visits/telephone';
+	import { telephoneHref } from '$lib/ui/parts/format/telephone';
 
 	let { data, form } = $props();
 	let renewal = $state<HTMLFormElement>();

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { onMount } from 'svelte';
 	import { m } from '$lib/paraglide/messages';
-	import ChairMark from '$lib/ui/parts/chairs/ChairMark.svelte';
+	import SchoolMark from '$lib/ui/look/SchoolMark.svelte';
 	import FamilyTabs from '$lib/ui/visits/FamilyTabs.svelte';
 	import KeptVisitHome from '$lib/ui/visits/kept/KeptVisitHome.svelte';
 	import type { KeptVisit } from '$lib/ui/visits/kept/kept-visit';
@@ -42,7 +42,7 @@
 
 <div class="mx-auto flex min-h-dvh max-w-xl flex-col px-5 pb-4 wrap-anywhere">
 	<header class="flex items-center gap-2 py-4 font-display font-semibold text-primary">
-		<ChairMark size={24} />
+		<SchoolMark size={24} />
 		{shown?.school.name ?? m.app_name()}
 	</header>
 	<main class="flex grow flex-col">

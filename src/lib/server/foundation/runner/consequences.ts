@@ -91,6 +91,7 @@ const RIGHTS: Consequences = { concerns: 'open-conferences', snapshot: true };
 export const consequences: Readonly<Record<ActKind, Consequences>> = {
 	'school.set-up': NOTHING,
 	'school.changed': NOTHING,
+	'logo.set': NOTHING,
 
 	'conference.created': NOTHING,
 	'conference.copied': NOTHING,

@@ -1,5 +1,26 @@
+import type { Message } from '../../messages/mailer';
+
 /** A page of ours runs no style sheet that is not its own; what a wording says of the dark is for mail programs. */
-export const withoutStyleSheet = (html: string): string => html.replace(/<style>.*?<\/style>/s, '');
+const withoutStyleSheet = (html: string): string => html.replace(/<style>.*?<\/style>/s, '');
+
+const withPictures = (html: string, pictures: Message['pictures'] = []): string =>
+	pictures.reduce(
+		(shown, { cid, content }) =>
+			shown.replaceAll(`cid:${cid}`, `data:image/png;base64,${content.toString('base64')}`),
+		html,
+	);
+
+/** A message as a page of ours shows it. */
+export const asShown = ({
+	subject,
+	text,
+	html = '',
+	pictures,
+}: Pick<Message, 'subject' | 'text' | 'html' | 'pictures'>) => ({
+	subject,
+	text: masked(text),
+	html: withPictures(masked(withoutStyleSheet(html)), pictures),
+});
 
 /** Private links let anybody in. */
 export const masked = (text: string): string =>

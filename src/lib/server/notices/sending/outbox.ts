@@ -9,7 +9,7 @@ import { ForbiddenError } from '../../foundation/forbidden';
 import { performs } from '../../foundation/runner/perform';
 import { fullName } from '../../register/names';
 import { composeNotice } from '../wordings/compose-notice';
-import { masked, withoutStyleSheet } from './masked';
+import { asShown } from './masked';
 import { isOfConference } from './undelivered';
 import type { NoticeRow } from '../wordings/writing';
 
@@ -134,11 +134,11 @@ export async function readNotice(
 	if (!row) return null;
 	const composed = await composeNotice(app, row.notice);
 	if ('reason' in composed) return { line: lineOf(row), text: null, calendars: 0 };
-	const { subject, text, html = '', calendars = [] } = composed.message;
+	const { message } = composed;
 	return {
 		line: lineOf(row),
-		text: { subject, text: masked(text), html: masked(withoutStyleSheet(html)) },
-		calendars: calendars.length,
+		text: asShown(message),
+		calendars: message.calendars?.length ?? 0,
 	};
 }
 

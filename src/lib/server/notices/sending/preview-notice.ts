@@ -17,7 +17,7 @@ import { ForbiddenError } from '../../foundation/forbidden';
 import { newId } from '../../foundation/identifiers';
 import type { Message } from '../../messages/mailer';
 import { composeNotice } from '../wordings/compose-notice';
-import { masked, withoutStyleSheet } from './masked';
+import { asShown, masked } from './masked';
 import { readTelling, type ConferenceTelling } from '../telling/telling';
 import type { NoticeRow } from '../wordings/writing';
 
@@ -42,9 +42,7 @@ export async function previewNotice(
 	wanted: PreviewWish,
 ): Promise<Preview | null> {
 	const message = await composePreview(app, actor, wanted);
-	if (!message) return null;
-	const { subject, text, html = '' } = message;
-	return { subject, text: masked(text), html: masked(withoutStyleSheet(html)) };
+	return message && asShown(message);
 }
 
 /** Sends somebody of the office what a preview shows; `null`: there is nothing to show. */
@@ -57,7 +55,7 @@ export async function sendPreview(
 	const [me] = await app.db.select().from(account).where(eq(account.id, actor.account));
 	const message = me && (await composePreview(app, actor, wanted));
 	if (!message) return null;
-	const { subject, text, html } = message;
+	const { subject, text, html, pictures } = message;
 	const sent = await app.mail.send({
 		about: `preview.${newId(app.clock)}`,
 		to: me.email,
@@ -65,6 +63,7 @@ export async function sendPreview(
 		subject,
 		text: masked(text),
 		html: html && masked(html),
+		pictures,
 	});
 	return { to: me.email, isSent: sent === 'sent' };
 }

@@ -1,6 +1,7 @@
 import { and, eq } from 'drizzle-orm';
 import { m } from '$lib/paraglide/messages';
 import { htmlWording } from '../../../core/notices/html-wording';
+import { footOf } from '../../../core/look/school-look';
 import type { NoticeReason } from '../../../core/notices/kinds';
 import { filledWords, withOwnWords } from '../../../core/notices/own-words';
 import { whyNoEmail } from '../../../core/notices/reached-by';
@@ -10,7 +11,8 @@ import { account, adult, guest, person } from '../../foundation/database/schema'
 import { isAround } from '../../register/around';
 import type { Message } from '../../messages/mailer';
 import { fullName } from '../../register/names';
-import { readSchool } from '../../register/school';
+import { messageLook } from '../../look/message-look';
+import { readLook } from '../../look/school-look';
 import { readTelling } from '../telling/telling';
 import { deskWording } from './desk-wording';
 import { guestWording } from './guest-wording';
@@ -38,24 +40,27 @@ export async function composeNotice(app: App, row: NoticeRow): Promise<Composed>
 	const { name, email: to } = reader;
 	if (!to) return { reason: 'no-address' };
 	if (reader.wants !== 'email' && !asksByEmail(row)) return { reason: 'other-way' };
-	const known = await readSchool(app.db);
-	const school = { name: known?.name ?? '', telephone: known?.telephone ?? null };
+	const look = await readLook(app.db);
+	const school = { name: look?.name ?? '', telephone: look?.telephone ?? null };
 	const written = await write({ app, row, school, to });
 	if ('reason' in written) return written;
 	const { calendars, files } = written;
-	const { wording, replyTo } = await asTheSchoolSays(app, row, {
+	const { wording: said, replyTo } = await asTheSchoolSays(app, row, {
 		written,
 		facts: { name, school: school.name, telephone: school.telephone ?? '' },
 	});
+	const wording = { ...said, foot: look ? footOf(look) : '' };
+	const worn = look && (await messageLook(app.db, look));
 	return {
 		message: {
 			to,
 			replyTo,
 			subject: reader.isTrier ? m.trial_subject({ subject: wording.subject }) : wording.subject,
 			text: plainWording(wording),
-			html: htmlWording(wording, LANGUAGE),
+			html: htmlWording(wording, LANGUAGE, worn?.look),
 			calendars,
 			files,
+			pictures: worn?.pictures,
 		},
 	};
 }

@@ -1,5 +1,6 @@
 import { error, fail } from '@sveltejs/kit';
 import { m } from '$lib/paraglide/messages';
+import { logoActions } from '$lib/server/look/logo-actions';
 import { changeSchool } from '$lib/server/register/change-school';
 import { setHolidays, takeHolidays, type HolidaysFailure } from '$lib/server/register/holidays';
 import { readSchool } from '$lib/server/register/school';
@@ -12,7 +13,20 @@ export const load: PageServerLoad = async ({ locals }) => {
 	const school = await readSchool(locals.app.db);
 	if (!school) error(404, m.error_not_found());
 	const { name, telephone, timeZone, version, holidays } = school;
-	return { known: { name, telephone: telephone ?? '', timeZone, version }, holidays };
+	const { colour, welcome, postalAddress, officeHours } = school;
+	return {
+		known: {
+			name,
+			telephone: telephone ?? '',
+			timeZone,
+			version,
+			colour: colour ?? '',
+			welcome,
+			postalAddress,
+			officeHours,
+		},
+		holidays,
+	};
 };
 
 /** Why a file of holidays was not taken, and what to do. */
@@ -34,8 +48,12 @@ function holidaysText(reason: HolidaysFailure): string {
 export const actions: Actions = {
 	save: formAction(changeSchool, {
 		refused: { 'changed-meanwhile': () => m.changed_meanwhile() },
-		done: () => ({ said: m.saved() }),
+		done: (_, { locals }) => {
+			locals.app.look.forget();
+			return { said: m.saved() };
+		},
 	}),
+	...logoActions,
 	holidays: async ({ locals, request }) => {
 		const account = accountFor(locals, 'register.change');
 		const file = (await request.formData()).get('file');

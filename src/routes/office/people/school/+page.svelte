@@ -1,49 +1,135 @@
 <script lang="ts">
-	import { enhance } from '$lib/ui/parts/saving/enhance';
+	import { page } from '$app/state';
+	import { isHex, schoolColours } from '$lib/core/look/school-colours';
 	import { m } from '$lib/paraglide/messages';
-	import { localDateText } from '$lib/ui/parts/format/when';
+	import ColourField from '$lib/ui/look/ColourField.svelte';
+	import LogoForm from '$lib/ui/look/LogoForm.svelte';
+	import LookPreview from '$lib/ui/look/LookPreview.svelte';
+	import Field from '$lib/ui/parts/forms/Field.svelte';
+	import TextField from '$lib/ui/parts/forms/TextField.svelte';
 	import ZoneField from '$lib/ui/parts/forms/ZoneField.svelte';
+	import { localDateText } from '$lib/ui/parts/format/when';
+	import { enhance } from '$lib/ui/parts/saving/enhance';
 
 	let { data, form } = $props();
 
 	const known = $derived(data.known);
+	const faults = $derived((form && 'faults' in form && form.faults) || {});
+	/** What was typed and not kept comes back. */
+	const given = (field: keyof typeof known): string =>
+		(form && 'typed' in form ? form.typed?.[field] : undefined) ?? String(known[field]);
+	let name = $derived(given('name'));
+	let telephone = $derived(given('telephone'));
+	let colour = $derived(given('colour'));
+	let welcome = $derived(given('welcome'));
+	let postalAddress = $derived(given('postalAddress'));
+	let officeHours = $derived(given('officeHours'));
 	let timeZone = $derived(known.timeZone);
+
+	const typed = $derived(colour.trim().toLowerCase());
+	const look = $derived({
+		name,
+		telephone: telephone || null,
+		colours: schoolColours(isHex(typed) ? typed : null),
+		logo: data.look?.logo ?? null,
+		welcome,
+		postalAddress,
+		officeHours,
+	});
 </script>
 
 <svelte:head><title>{m.school_title()}</title></svelte:head>
 
 <h1 class="mb-6 text-hour">{m.school_title()}</h1>
 {#if form && 'problem' in form}<p class="mb-4 text-error" role="alert">{form.problem}</p>{/if}
-{#key known.version}
-	<form
-		method="post"
-		action="?/save"
-		novalidate
-		class="max-w-lg"
-		use:enhance={() =>
-			({ update }) =>
-				update({ reset: false })}
-	>
-		<fieldset disabled={!data.mayChange}>
-			<input type="hidden" name="version" value={known.version} />
-			<label class="mb-4 block">
-				<span class="mb-1 block font-bold">{m.set_up_school()}</span>
-				<input class="input w-full" name="name" value={known.name} autocomplete="off" />
-			</label>
-			<label class="mb-4 block">
-				<span class="mb-1 block font-bold">{m.school_telephone()}</span>
-				<input class="input w-60" name="telephone" type="tel" value={known.telephone} />
-				<span class="quiet block text-small">{m.school_telephone_hint()}</span>
-			</label>
-			<ZoneField id="timeZone" value={timeZone} oncommit={(zone) => (timeZone = zone)} />
-			<p class="quiet -mt-2 mb-4 text-small">{m.school_zone_hint()}</p>
-			{#if data.mayChange}
-				<button class="btn btn-primary">{m.save()}</button>
-				<span role="status">{form && 'said' in form ? form.said : ''}</span>
-			{/if}
-		</fieldset>
-	</form>
-{/key}
+<div class="beside">
+	<div>
+		<form
+			method="post"
+			action="?/save"
+			novalidate
+			use:enhance={() =>
+				({ update }) =>
+					update({ reset: false })}
+		>
+			<fieldset disabled={!data.mayChange}>
+				<input type="hidden" name="version" value={known.version} />
+				<TextField
+					label={m.set_up_school()}
+					id="name"
+					autocomplete="off"
+					errors={faults['name']}
+					bind:value={name}
+				/>
+				<TextField
+					label={m.school_telephone()}
+					id="telephone"
+					type="tel"
+					width="w-60"
+					hint={m.school_telephone_hint()}
+					errors={faults['telephone']}
+					bind:value={telephone}
+				/>
+				<TextField
+					label={m.school_hours()}
+					id="officeHours"
+					autocomplete="off"
+					hint={m.school_hours_hint()}
+					errors={faults['officeHours']}
+					bind:value={officeHours}
+				/>
+				<Field label={m.school_postal()} id="postalAddress" errors={faults['postalAddress']}>
+					{#snippet children({ id, describedBy, invalid })}
+						<textarea
+							{id}
+							name={id}
+							class="textarea w-full"
+							rows="3"
+							aria-describedby={describedBy}
+							aria-invalid={invalid}
+							bind:value={postalAddress}></textarea>
+					{/snippet}
+				</Field>
+				<Field
+					label={m.school_welcome()}
+					id="welcome"
+					hint={m.school_welcome_hint()}
+					errors={faults['welcome']}
+				>
+					{#snippet children({ id, describedBy, invalid })}
+						<textarea
+							{id}
+							name={id}
+							class="textarea w-full"
+							rows="4"
+							aria-describedby={describedBy}
+							aria-invalid={invalid}
+							bind:value={welcome}></textarea>
+					{/snippet}
+				</Field>
+				<ColourField bind:value={colour} errors={faults['colour']} />
+				<ZoneField id="timeZone" value={timeZone} oncommit={(zone) => (timeZone = zone)} />
+				<p class="quiet -mt-2 mb-4 text-small">{m.school_zone_hint()}</p>
+				{#if data.mayChange}
+					<button class="btn btn-primary">{m.save()}</button>
+					<span role="status">{form && 'said' in form ? form.said : ''}</span>
+				{/if}
+			</fieldset>
+		</form>
+		{#if data.mayChange}
+			<LogoForm
+				logo={look.logo}
+				problem={form && 'logoProblem' in form ? form.logoProblem : undefined}
+				said={form && 'logoSaid' in form ? form.logoSaid : undefined}
+			/>
+		{/if}
+	</div>
+	<section>
+		<h2 class="mb-1 text-title">{m.school_looks()}</h2>
+		<p class="quiet mb-3">{m.school_looks_now()}</p>
+		<LookPreview {look} origin={page.url.origin} />
+	</section>
+</div>
 
 <section class="mt-10 max-w-lg">
 	<h2 class="mb-2 text-title">{m.holidays_title()}</h2>
@@ -85,3 +171,11 @@
 		{/if}
 	{/if}
 </section>
+
+<style>
+	.beside {
+		display: grid;
+		gap: 2.5rem;
+		grid-template-columns: repeat(auto-fit, minmax(min(100%, 20rem), 1fr));
+	}
+</style>

@@ -1,5 +1,6 @@
 import type { AdultId, FamilyId, PersonId, StudentId } from '../../../../core/ids';
 import type { Holiday } from '../../../../core/calendars/read-holidays';
+import type { Hex } from '../../../../core/look/oklch';
 import { toldChoices } from '../../../../core/notices/kinds';
 import { sql } from 'drizzle-orm';
 import {
@@ -29,9 +30,33 @@ export const school = pgTable('school', {
 	telephone: text('telephone'),
 	/** Of the school year that runs, as people say it: `2026/27`. */
 	schoolYear: text('school_year').notNull(),
+	/** As its office gave it, `#4f6b2a`; null: the program's own. */
+	colour: text('colour').$type<Hex>(),
+	/** What families read first. */
+	welcome: text('welcome').notNull().default(''),
+	/** Where letters to it go, in lines. */
+	postalAddress: text('postal_address').notNull().default(''),
+	/** When its office can be reached, in its words. */
+	officeHours: text('office_hours').notNull().default(''),
 	/** Out of the calendar file that the office gave last. */
 	holidays: jsonb('holidays').$type<Holiday[]>().notNull().default([]),
 	version: version(),
+});
+
+/** The school's logo, as it was made small; everybody may see it. */
+export const schoolLogo = pgTable('school_logo', {
+	schoolId: uuid('school_id')
+		.primaryKey()
+		.references(() => school.id),
+	png: bytea('png').notNull(),
+	/** Of the picture, in its address. */
+	digest: text('digest').notNull(),
+	/** Pixels. */
+	width: smallint('width').notNull(),
+	height: smallint('height').notNull(),
+	/** Whether it can be seen on the ground of a theme; where not, it stands on a plate. */
+	showsByDay: boolean('shows_by_day').notNull(),
+	showsInTheDark: boolean('shows_in_the_dark').notNull(),
 });
 
 /** One human being of the school's side. Names are null after erasure. */

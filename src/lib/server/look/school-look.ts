@@ -1,0 +1,58 @@
+import { eq } from 'drizzle-orm';
+import { schoolColours } from '../../core/look/school-colours';
+import type { SchoolLook } from '../../core/look/school-look';
+import type { Reader } from '../foundation/database/connect';
+import { school, schoolLogo } from '../foundation/database/schema';
+
+/** How the school looks and is reached; `null` before it was set up. */
+export async function readLook(db: Reader): Promise<SchoolLook | null> {
+	const [row] = await db
+		.select({
+			name: school.name,
+			colour: school.colour,
+			welcome: school.welcome,
+			postalAddress: school.postalAddress,
+			telephone: school.telephone,
+			officeHours: school.officeHours,
+			logo: {
+				digest: schoolLogo.digest,
+				width: schoolLogo.width,
+				height: schoolLogo.height,
+				showsByDay: schoolLogo.showsByDay,
+				showsInTheDark: schoolLogo.showsInTheDark,
+			},
+		})
+		.from(school)
+		.leftJoin(schoolLogo, eq(schoolLogo.schoolId, school.id));
+	if (!row) return null;
+	const { colour, ...look } = row;
+	return { ...look, colours: schoolColours(colour) };
+}
+
+/** How long a look is taken for what it is; another process may have changed it. Milliseconds. */
+const KEPT = 5_000;
+
+/** The school's look for every page, without asking the database for each. */
+export class KeptLook {
+	#read: { readonly look: Promise<SchoolLook | null>; readonly at: number } | null = null;
+
+	constructor(
+		private readonly db: Reader,
+		private readonly now: () => number = () => performance.now(),
+	) {}
+
+	current(): Promise<SchoolLook | null> {
+		if (this.#read === null || this.now() - this.#read.at > KEPT) {
+			const look = readLook(this.db);
+			this.#read = { look, at: this.now() };
+			// What failed is asked for again.
+			look.catch(() => this.forget());
+		}
+		return this.#read!.look;
+	}
+
+	/** After a change: the next page shows it. */
+	forget(): void {
+		this.#read = null;
+	}
+}

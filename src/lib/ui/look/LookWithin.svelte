@@ -1,0 +1,11 @@
+<script lang="ts">
+	import type { Snippet } from 'svelte';
+	import { setLook, type PageLook } from './look-around';
+
+	/** What stands within looks as it is said here, not as the school looks now. */
+	let { look, children }: { look: PageLook; children: Snippet } = $props();
+
+	setLook(() => look);
+</script>
+
+{@render children()}
