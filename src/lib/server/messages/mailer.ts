@@ -69,7 +69,17 @@ export function createMailer(config: Config, log: Logger): Mailer {
 	);
 	const host = new URL(config.origin).hostname;
 	return {
-		async send({ about, to, replyTo, subject, text, html, calendars = [], files = [], pictures = [] }) {
+		async send({
+			about,
+			to,
+			replyTo,
+			subject,
+			text,
+			html,
+			calendars = [],
+			files = [],
+			pictures = [],
+		}) {
 			const [first, ...others] = calendars;
 			try {
 				await transport.sendMail({

@@ -10,6 +10,10 @@
 
 	const typed = $derived(value.trim().toLowerCase());
 	const repaired = $derived(isHex(typed) ? schoolColours(typed) : null);
+	/** By hand: a browser takes no moment without a colour, which the page's first one would be. */
+	const showsColour = (input: HTMLInputElement) => {
+		input.value = isHex(typed) ? typed : USUAL_COLOURS.hall;
+	};
 	const said = $derived(
 		repaired === null
 			? []
@@ -39,7 +43,7 @@
 			class="eye"
 			type="color"
 			aria-label={m.school_colour_pick()}
-			value={isHex(typed) ? typed : USUAL_COLOURS.hall}
+			{@attach showsColour}
 			oninput={({ currentTarget }) => (value = currentTarget.value)}
 		/>
 		{#if repaired}

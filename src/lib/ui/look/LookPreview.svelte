@@ -16,7 +16,7 @@
 	/** A school's look as outsiders meet it, before it is kept: a phone, a message, a letter. */
 	let { look, origin }: { look: SchoolLook; origin: string } = $props();
 
-	const PHONE = { width: 390, height: 560, scale: 0.62 };
+	const PHONE = { width: 390, height: 560, scale: 0.56 };
 	const SHEET = { width: 640, height: 905, scale: 0.4 };
 	/** A letter's language is the page's; what stands in a message stays as it is typed. */
 	const LANGUAGE = 'en';
@@ -47,7 +47,7 @@
 					style={colourStyle(look.colours)}
 				>
 					<FamilyPage school={look.name}>
-						<p class="text-hour">{m.school_sample_conference()}</p>
+						<p class="font-display text-hour font-semibold">{m.school_sample_conference()}</p>
 						<p class="quiet mb-4">{date}</p>
 						<Welcome />
 						<p class="mb-4 border-y border-base-300 py-3">{m.school_sample_teacher()}</p>
@@ -59,7 +59,8 @@
 		{/each}
 		{#each phones as { theme, mail } (theme)}
 			<Scaled label={mail} {...PHONE}>
-				<iframe class="size-full" title={mail} sandbox="" srcdoc={message(theme)}></iframe>
+				<iframe class="size-full" title={mail} sandbox="allow-same-origin" srcdoc={message(theme)}
+				></iframe>
 			</Scaled>
 		{/each}
 		<Scaled label={m.school_looks_letter()} {...SHEET}>

@@ -10,6 +10,12 @@
 	const logo = $derived(look()?.logo);
 	/** Without a connection a page stays readable, but the picture may not be there. */
 	let missing = $state<string>();
+	const fallsBack = (digest: string) => (image: HTMLImageElement) => {
+		const fallBack = () => (missing = digest);
+		// It may have failed before the page ran.
+		if (image.complete && image.naturalWidth === 0) fallBack();
+		image.addEventListener('error', fallBack);
+	};
 	const scale = $derived(
 		logo ? Math.min(1, (1.5 * size) / logo.height, (6 * size) / logo.width) : 1,
 	);
@@ -29,7 +35,7 @@
 		alt=""
 		width={Math.round(logo.width * scale)}
 		height={Math.round(logo.height * scale)}
-		onerror={() => (missing = logo.digest)}
+		{@attach fallsBack(logo.digest)}
 	/>
 {:else}
 	<ChairMark {size} />
