@@ -141,7 +141,15 @@ test('the pages of the register are accessible, in both themes, and ask nobody e
 }) => {
 	const foreign = foreignRequests(page, demo);
 	await signIn(page, demo);
-	for (const list of ['lists', 'teachers', 'students', 'families', 'classes', 'interpreters']) {
+	for (const list of [
+		'lists',
+		'teachers',
+		'students',
+		'families',
+		'classes',
+		'interpreters',
+		'school',
+	]) {
 		await page.goto(`${demo.origin}/office/people/${list}`);
 		await checkAccess(page);
 		const line = page.locator('tbody th a').first();
