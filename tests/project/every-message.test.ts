@@ -206,7 +206,9 @@ const virtues: readonly (readonly [string, (message: Sent) => boolean])[] = [
 	['a subject that a phone shows whole', ({ subject }) => subject.length < 60],
 	[
 		'nothing that runs, is sent, or is fetched',
-		({ html = '' }) => !/<(script|form|img|iframe|link)|\ssrc=|url\(/i.test(html),
+		// A picture comes along within the message.
+		({ html = '' }) =>
+			!/<(script|form|img|iframe|link)|\ssrc=|url\(/i.test(html.replaceAll('<img src="cid:', '')),
 	],
 	['plain text with its way on', ({ text }) => /https?:\/\//.test(text)],
 	['nothing left open', (message) => !/undefined|null|\[object|NaN|\{\w+\}/.test(textOf(message))],

@@ -86,7 +86,8 @@ describe('nonsense', () => {
 	it('a link that is wrong names the school and its telephone, and one in capitals opens', async () => {
 		const asked = await ask(`${people}/school`);
 		const version = /name="version" value="(\d+)"/.exec(await asked.text())![1]!;
-		const fields = { name: 'Gannet Cove School', telephone: '902 555 0140', version };
+		const looks = { colour: '', welcome: '', postalAddress: '', officeHours: '' };
+		const fields = { ...looks, name: 'Gannet Cove School', telephone: '902 555 0140', version };
 		const saved = await ask(`${people}/school?/save`, {
 			method: 'POST',
 			body: new URLSearchParams({ ...fields, timeZone: 'Halifax' }),

@@ -38,13 +38,13 @@ export class KeptLook {
 
 	constructor(
 		private readonly db: Reader,
-		private readonly now: () => number = () => performance.now(),
+		private readonly clock: Pick<Performance, 'now'> = performance,
 	) {}
 
 	current(): Promise<SchoolLook | null> {
-		if (this.#read === null || this.now() - this.#read.at > KEPT) {
+		if (this.#read === null || this.clock.now() - this.#read.at > KEPT) {
 			const look = readLook(this.db);
-			this.#read = { look, at: this.now() };
+			this.#read = { look, at: this.clock.now() };
 			// What failed is asked for again.
 			look.catch(() => this.forget());
 		}
