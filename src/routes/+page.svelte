@@ -30,7 +30,10 @@
 		/>
 		<button class="btn btn-primary btn-lg w-full">{m.start_code_go()}</button>
 	</form>
-	<details class="mb-8" open={lost !== null || (form && 'said' in form)}>
+	<details
+		class="mb-8"
+		open={lost !== null || (form && 'said' in form) || page.url.searchParams.has('lost')}
+	>
 		<summary class="flex min-h-11 cursor-pointer items-center underline">
 			{m.start_lost()}
 		</summary>

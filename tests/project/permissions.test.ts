@@ -89,6 +89,7 @@ const ALLOWED: Record<string, readonly Role[]> = {
 	'/account ?/revoke': organiser,
 	'/door page': accounts,
 	'/logo/[digest] GET': anybody,
+	'/frame/[address] page': anybody,
 	'/picture/[person]/[digest] GET': [...accounts, 'teacher', 'family'],
 	'/teacher page': teacher,
 	'/teacher ?/picture': teacher,
@@ -195,6 +196,7 @@ const ALLOWED: Record<string, readonly Role[]> = {
 	'/office/[address]/readiness ?/back': organiser,
 	'/office/[address]/families page': office,
 	'/office/[address]/share page': office,
+	'/office/[address]/share ?/sites': organiser,
 	'/office/[address]/letters page': organiser,
 	'/office/[address]/to-answer page': office,
 	'/office/[address]/families/[family] page': office,
@@ -307,6 +309,7 @@ beforeAll(async () => {
 	await demo.sql`insert into person_picture (person_id, webp, digest)
 		values (${ids.teachers!}, 'a picture', 'a-picture')`;
 	await demo.sql`update school_logo set digest = 'a-picture'`;
+	await demo.sql`update school set frame_sites = '{https://school.example}'`;
 	ids.token = (await passwordLink(app, ids.account!, 60_000)).split('/').at(-1)!;
 	ids.link = demo.teacher.split('/').at(-1)!;
 	const asked = await askGuest(app, SYSTEM, {
@@ -426,7 +429,7 @@ it('the data of a page is told part by part to whom each part may be told', asyn
 	expect(told).toEqual([]);
 });
 
-it('answers are compressed, but for those that carry a link, a code or a token', async () => {
+it('answers are kept from search engines, and compressed, but for those that carry a link, a code or a token', async () => {
 	const links = await demo.sql`
 		select link from place where link is not null union select link from person where link is not null`;
 	const pins = await demo.sql`
@@ -439,6 +442,8 @@ it('answers are compressed, but for those that carry a link, a code or a token',
 	expect(secrets.length).toBeGreaterThan(3);
 	const told: string[] = [];
 	const compressed: string[] = [];
+	/** What a search engine might keep. */
+	const found: string[] = [];
 	for (const [asked, roles] of Object.entries(ALLOWED)) {
 		const [route = '', what] = asked.split(' ');
 		// Streams do not end, and a look at the way out would end the sessions of all the others.
@@ -448,6 +453,11 @@ it('answers are compressed, but for those that carry a link, a code or a token',
 			headers: { cookie: cookies.get(roles[0]!) ?? '', 'accept-encoding': 'gzip' },
 		});
 		const text = await response.text();
+		const isKeptOut =
+			response.headers.get('x-robots-tag') === 'noindex, nofollow' &&
+			(!text.startsWith('<!doctype') ||
+				text.includes('<meta name="robots" content="noindex, nofollow"'));
+		if (!isKeptOut) found.push(asked);
 		if (!response.headers.get('content-encoding')) continue;
 		expect(response.headers.get('vary')).toContain('Accept-Encoding');
 		compressed.push(asked);
@@ -457,6 +467,7 @@ it('answers are compressed, but for those that carry a link, a code or a token',
 		if (isTold) told.push(asked);
 	}
 	expect(told).toEqual([]);
+	expect(found).toEqual([]);
 	for (const heavy of [
 		...['/office/[address]/families page', '/office/[address]/floor page'],
 		...['/visit/[address] page', '/office page'],

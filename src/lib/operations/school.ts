@@ -1,5 +1,6 @@
 import { z, type ZodMiniType } from 'zod/mini';
 import type { Holiday } from '../core/calendars/read-holidays';
+import { siteOrigins } from '../core/links/site-origins';
 import { change, reasons } from './change';
 import { date, id, version } from './shapes';
 import { timeZone } from './time-zone';
@@ -28,6 +29,21 @@ export const schoolChange = change({
 		officeHours: line(120),
 	}),
 	refusal: reasons('changed-meanwhile'),
+	leaves: ['school.changed'],
+});
+
+/** Says on which of the school's own sites a conference may stand in a frame: one address in each line. */
+export const frameSitesSet = change({
+	name: 'frame-sites.set',
+	may: 'register.change',
+	input: z.object({
+		sites: z
+			.string()
+			.check(
+				z.maxLength(2_000, says('text_too_long')),
+				z.refine((typed) => siteOrigins(typed) !== null, says('frame_site_wrong')),
+			),
+	}),
 	leaves: ['school.changed'],
 });
 

@@ -4,8 +4,14 @@ import type { SchoolLook } from '../../core/look/school-look';
 import type { Reader } from '../foundation/database/connect';
 import { school, schoolLogo } from '../foundation/database/schema';
 
+/** The look, and where it may be shown. */
+export interface ShownLook extends SchoolLook {
+	/** Origins of the sites on whose pages a conference may stand in a frame. */
+	readonly frameSites: readonly string[];
+}
+
 /** How the school looks and is reached; `null` before it was set up. */
-export async function readLook(db: Reader): Promise<SchoolLook | null> {
+export async function readLook(db: Reader): Promise<ShownLook | null> {
 	const [row] = await db
 		.select({
 			name: school.name,
@@ -14,6 +20,7 @@ export async function readLook(db: Reader): Promise<SchoolLook | null> {
 			postalAddress: school.postalAddress,
 			telephone: school.telephone,
 			officeHours: school.officeHours,
+			frameSites: school.frameSites,
 			logo: {
 				digest: schoolLogo.digest,
 				width: schoolLogo.width,
@@ -34,14 +41,14 @@ const KEPT = 5_000;
 
 /** The school's look for every page, without asking the database for each. */
 export class KeptLook {
-	#read: { readonly look: Promise<SchoolLook | null>; readonly at: number } | null = null;
+	#read: { readonly look: Promise<ShownLook | null>; readonly at: number } | null = null;
 
 	constructor(
 		private readonly db: Reader,
 		private readonly clock: Pick<Performance, 'now'> = performance,
 	) {}
 
-	current(): Promise<SchoolLook | null> {
+	current(): Promise<ShownLook | null> {
 		if (this.#read === null || this.clock.now() - this.#read.at > KEPT) {
 			const look = readLook(this.db);
 			this.#read = { look, at: this.clock.now() };

@@ -28,7 +28,11 @@ export interface WordsToSend {
 }
 
 /** Whether one can book, and the moments of booking that are ahead: sentences, none or more. */
-function bookingTexts({ conference, phase, now }: SharedFacts): string[] {
+export function bookingTexts({
+	conference,
+	phase,
+	now,
+}: Pick<SharedFacts, 'conference' | 'phase' | 'now'>): string[] {
 	const { opensAt, closesAt, timeZone } = conference;
 	const texts: string[] = [];
 	if (phase === 'open') texts.push(m.share_is_open());

@@ -1,5 +1,5 @@
 import { dev } from '$app/environment';
-import type { Handle } from '@sveltejs/kit';
+import type { Handle, RequestEvent } from '@sveltejs/kit';
 
 /** What pages of this program never need of a browser. */
 const UNUSED = ['camera', 'microphone', 'geolocation', 'payment', 'usb', 'browsing-topics'];
@@ -16,6 +16,16 @@ const HEADERS: Readonly<Record<string, string>> = {
 
 /** The one page that stands inside another one of ours. */
 const SHOWN_IN_OURS = '/office/[address]/try/page';
+/** The one page that stands inside pages of the school's own sites. */
+const SHOWN_ELSEWHERE = '/frame/[address]';
+
+/** Who may show the page that is answered in a frame; `null`: nobody. */
+async function framedBy({ route, locals }: RequestEvent): Promise<string | null> {
+	if (route.id === SHOWN_IN_OURS) return "'self'";
+	if (route.id !== SHOWN_ELSEWHERE) return null;
+	const sites = (await locals.app.look.current())?.frameSites ?? [];
+	return sites.join(' ') || null;
+}
 
 /** The headers that every answer bears, by which browsers keep it from others. */
 export const withHeaders: Handle = async ({ event, resolve }) => {
@@ -28,12 +38,12 @@ export const withHeaders: Handle = async ({ event, resolve }) => {
 			'content-security-policy',
 			policy.replace(/style-src ([^;]*)/, `style-src $1 '${nonce}'`),
 		);
-	// The office's own page shows it beside the choice of a family; nobody else's page shows anything of ours.
 	const shown = response.headers.get('content-security-policy');
-	if (shown && event.route.id === SHOWN_IN_OURS)
+	const framing = shown && (await framedBy(event));
+	if (framing)
 		response.headers.set(
 			'content-security-policy',
-			shown.replace("frame-ancestors 'none'", "frame-ancestors 'self'"),
+			shown.replace("frame-ancestors 'none'", `frame-ancestors ${framing}`),
 		);
 	// On a family's telephone what is read comes before what makes it move.
 	const files = response.headers.get('link');

@@ -1,21 +1,38 @@
 import { datesOf } from '$lib/core/desks/desk-plan';
+import { USUAL_COLOURS } from '$lib/core/look/school-colours';
+import { m } from '$lib/paraglide/messages';
 import { may } from '$lib/core/permissions/may';
 import { accountFor } from '$lib/server/foundation/requests/account-for';
 import { conferenceFor } from '$lib/server/foundation/requests/conference-for';
-import { readSchool } from '$lib/server/register/school';
+import { formAction } from '$lib/server/foundation/requests/form-action';
+import { readLook } from '$lib/server/look/school-look';
 import { readReach } from '$lib/server/sharing/read-reach';
-import type { PageServerLoad } from './$types';
+import { setFrameSites } from '$lib/server/sharing/frame-sites';
+import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params }) => {
 	const account = accountFor(locals, 'families.see');
 	const conference = await conferenceFor(locals, params);
 	const { app } = locals;
-	const school = await readSchool(app.db);
+	const look = await readLook(app.db);
 	return {
-		school: { name: school?.name ?? '', telephone: school?.telephone ?? null },
+		school: { name: look?.name ?? '', telephone: look?.telephone ?? null },
+		colour: (look?.colours ?? USUAL_COLOURS).hall,
+		sites: (look?.frameSites ?? []).join('\n'),
+		mayChange: may(account, 'register.change'),
 		origin: app.config.origin,
 		dates: datesOf(conference),
 		reach: await readReach(app, account, conference.id),
 		maySeeLinks: may(account, 'links.see'),
 	};
+};
+
+export const actions: Actions = {
+	sites: formAction(setFrameSites, {
+		refused: {},
+		done: (_, { locals }) => {
+			locals.app.look.forget();
+			return { said: m.saved() };
+		},
+	}),
 };

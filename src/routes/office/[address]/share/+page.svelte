@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { m } from '$lib/paraglide/messages';
 	import AddressCode from '$lib/ui/sharing/AddressCode.svelte';
+	import OwnSite from '$lib/ui/sharing/OwnSite.svelte';
 	import ReachList from '$lib/ui/sharing/ReachList.svelte';
 	import WordsCard from '$lib/ui/sharing/WordsCard.svelte';
 	import {
@@ -10,7 +11,7 @@
 		type SharedFacts,
 	} from '$lib/ui/sharing/words-to-send';
 
-	let { data } = $props();
+	let { data, form } = $props();
 
 	const base = $derived(`/office/${data.conference.address}`);
 	const facts = $derived<SharedFacts>({
@@ -46,5 +47,18 @@
 			<WordsCard title={m.share_app()} words={wordsForApp(facts)} />
 			<WordsCard title={m.share_message()} words={wordsForTextMessage(facts)} isTextMessage />
 		</div>
+	</section>
+	<section class="mt-8 max-w-2xl">
+		<h2 class="mb-1 text-title">{m.share_site_title()}</h2>
+		<p class="mb-4">{m.share_site_about()}</p>
+		<OwnSite
+			origin={data.origin}
+			conference={data.conference}
+			colour={data.colour}
+			sites={form && 'typed' in form ? (form.typed?.sites ?? data.sites) : data.sites}
+			problem={form && 'problem' in form ? form.problem : undefined}
+			said={form && 'said' in form ? form.said : undefined}
+			mayChange={data.mayChange}
+		/>
 	</section>
 </div>

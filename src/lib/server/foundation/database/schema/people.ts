@@ -38,6 +38,8 @@ export const school = pgTable('school', {
 	postalAddress: text('postal_address').notNull().default(''),
 	/** When its office can be reached, in its words. */
 	officeHours: text('office_hours').notNull().default(''),
+	/** Origins of the school's own sites, on whose pages a conference may stand in a frame. */
+	frameSites: text('frame_sites').array().notNull().default([]),
 	/** Out of the calendar file that the office gave last. */
 	holidays: jsonb('holidays').$type<Holiday[]>().notNull().default([]),
 	version: version(),

@@ -1,0 +1,1 @@
+ALTER TABLE "school" ADD COLUMN "frame_sites" text[] DEFAULT '{}' NOT NULL;

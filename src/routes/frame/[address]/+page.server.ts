@@ -1,0 +1,22 @@
+import { error } from '@sveltejs/kit';
+import { datesOf } from '$lib/core/desks/desk-plan';
+import { m } from '$lib/paraglide/messages';
+import { conferenceAt, isVisible, phaseOfRow } from '$lib/server/conferences/read-conference';
+import type { PageServerLoad } from './$types';
+
+/** What the school's own site shows of a conference: nothing before the office has named a site. */
+export const load: PageServerLoad = async ({ locals: { app }, params }) => {
+	const look = await app.look.current();
+	const conference = await conferenceAt(app.db, params.address);
+	if (!look?.frameSites.length || !conference || !isVisible(conference))
+		error(404, m.error_not_found());
+	const now = app.clock.now();
+	const { name, timeZone, opensAt, closesAt } = conference;
+	return {
+		school: look.name,
+		conference: { name, timeZone, opensAt, closesAt },
+		dates: datesOf(conference),
+		phase: phaseOfRow(conference, now),
+		now,
+	};
+};
