@@ -88,6 +88,14 @@ test('four taps book a visit for two children, and four move one of its appointm
 	const before = await ribbon(page);
 	expect(before.length).toBeGreaterThanOrEqual(4);
 
+	// On paper it is one sheet, and dark on white in the evening, too.
+	await page.emulateMedia({ colorScheme: 'dark' });
+	const sheet = (await page.pdf({ format: 'A4' })).toString('latin1');
+	expect(sheet.match(/\/Type\s*\/Page\b/g)).toHaveLength(1);
+	await page.emulateMedia({ colorScheme: 'dark', media: 'print' });
+	await expect(page.getByRole('heading', { level: 1 })).toHaveCSS('color', 'rgb(37, 32, 26)');
+	await page.emulateMedia({ colorScheme: 'light', media: 'screen' });
+
 	const moving = taps();
 	await moving.tap(page.getByRole('button', { name: /^Nuala Brophy/ }));
 	await moving.tap(page.getByRole('button', { name: 'Move', exact: true }));

@@ -33,6 +33,9 @@ test('a school’s colour, logo and words are seen while they are typed, and the
 	await page.getByRole('button', { name: 'Save' }).click();
 	await expect(page.getByText('saved')).toBeVisible();
 
+	// What is typed and not saved yet stays while a logo is given.
+	const hours = page.getByLabel('When the office answers');
+	await hours.fill('Mornings only');
 	const file = page.getByLabel('Logo', { exact: true });
 	await file.setInputFiles({ name: 'logo.png', mimeType: 'image/png', buffer: Buffer.from('no') });
 	await page.getByRole('button', { name: 'Use this logo' }).click();
@@ -41,6 +44,7 @@ test('a school’s colour, logo and words are seen while they are typed, and the
 	await file.setInputFiles(logo('#0b2545'));
 	await page.getByRole('button', { name: 'Use this logo' }).click();
 	await expect(page.locator('img[src^="/logo/"]').first()).not.toHaveAttribute('src', before!);
+	await expect(hours).toHaveValue('Mornings only');
 
 	const family = await phone(browser, await linkOf(page, demo, 'Farah Gulzar'));
 	await expect(family.getByText('Tea is in the hall.')).toBeVisible();

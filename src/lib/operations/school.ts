@@ -37,12 +37,10 @@ export const frameSitesSet = change({
 	name: 'frame-sites.set',
 	may: 'register.change',
 	input: z.object({
-		sites: z
-			.string()
-			.check(
-				z.maxLength(2_000, says('text_too_long')),
-				z.refine((typed) => siteOrigins(typed) !== null, says('frame_site_wrong')),
-			),
+		sites: z.string().check(
+			z.maxLength(2_000, says('text_too_long')),
+			z.refine((typed) => siteOrigins(typed) !== null, says('frame_site_wrong')),
+		),
 	}),
 	leaves: ['school.changed'],
 });

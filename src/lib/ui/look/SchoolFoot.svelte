@@ -22,12 +22,12 @@
 {#if address || telephone || look?.officeHours}
 	<address class="mt-8 text-small wrap-anywhere not-italic">
 		<strong>{school}</strong>
-		{#if address}<span class="quiet block">{address}</span>{/if}
+		{#if address}<span class="as-typed quiet block">{address}</span>{/if}
 		{#if telephone}
 			<a class="link inline-flex min-h-11 items-center" href={telephoneHref(telephone)}>
 				{m.call_school({ telephone })}
 			</a>
 		{/if}
-		{#if look?.officeHours}<span class="quiet block">{look.officeHours}</span>{/if}
+		{#if look?.officeHours}<span class="as-typed quiet block">{look.officeHours}</span>{/if}
 	</address>
 {/if}

@@ -6,4 +6,4 @@
 	const words = $derived(look()?.welcome);
 </script>
 
-{#if words}<p class="mb-5 whitespace-pre-line">{words}</p>{/if}
+{#if words}<p class="as-typed mb-5 whitespace-pre-line">{words}</p>{/if}

@@ -68,7 +68,7 @@
 {#if known?.picture}
 	<p class="mb-2"><PersonPicture picture={known.picture} /></p>
 {/if}
-{#if known?.words}<p class="mb-2 whitespace-pre-line">{known.words}</p>{/if}
+{#if known?.words}<p class="as-typed mb-2 whitespace-pre-line">{known.words}</p>{/if}
 <ul class="mb-3 space-y-0.5 text-small">
 	{#each facts as fact (fact)}<li>{fact}</li>{/each}
 	{#if place?.kind === 'telephone' && place.name}

@@ -42,7 +42,7 @@
 		{#if enquiry.adult}· {enquiry.adult}{/if}
 		· {momentText(enquiry.askedAt, zone)}
 	</p>
-	{#if enquiry.words}<p class="mb-3 whitespace-pre-line">{enquiry.words}</p>{/if}
+	{#if enquiry.words}<p class="as-typed mb-3 whitespace-pre-line">{enquiry.words}</p>{/if}
 	<form
 		class="space-y-2"
 		onsubmit={(event) => {

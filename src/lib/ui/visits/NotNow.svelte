@@ -37,7 +37,7 @@
 		{m.opens_calendar()}
 	</a>
 	<Welcome />
-	{#if view.conference.words}<p class="mb-4">{view.conference.words}</p>{/if}
+	{#if view.conference.words}<p class="as-typed mb-4">{view.conference.words}</p>{/if}
 	<WhomStep {view} bind:unticked {reload} />
 {:else if school.telephone}
 	<p>

@@ -132,7 +132,7 @@
 {#if cancelling.problem}<p class="mb-4 text-error" role="alert">{cancelling.problem}</p>{/if}
 {#if view.phase === 'today'}<NextAppointment {entries} {zone} {now} />{/if}
 {#if view.conference.limitNote}
-	<p class="mb-4 border-s-4 border-accent ps-3">{view.conference.limitNote}</p>
+	<p class="as-typed mb-4 border-s-4 border-accent ps-3">{view.conference.limitNote}</p>
 {/if}
 {#if entries.length}
 	<VisitRibbon

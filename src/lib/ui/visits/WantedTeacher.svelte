@@ -42,12 +42,12 @@
 			{isNews && why !== null ? whyNotText(why, name) : desk?.subject}
 		</span>
 		{#if desk?.words}
-			<span class="block text-small whitespace-pre-line">{desk.words}</span>
+			<span class="as-typed block text-small whitespace-pre-line">{desk.words}</span>
 		{/if}
 		{#if wish.askedBy === 'teacher'}
 			<span class="block text-small font-bold text-error">{m.whom_asked()}</span>
 		{/if}
-		{#if wish.words}<q class="block text-small">{wish.words}</q>{/if}
+		{#if wish.words}<q class="as-typed block text-small">{wish.words}</q>{/if}
 		{#each desk?.substitutes ?? [] as entry (`${entry.date}${entry.absent}`)}
 			<span class="block text-small">{substituteOnText(entry)}</span>
 		{/each}

@@ -80,7 +80,7 @@
 	<h1 class="text-hour" tabindex="-1">{name}</h1>
 	<p class="quiet mb-4">{listText(view.dates.map((date) => localDateText(date)))}</p>
 	<Welcome />
-	{#if words}<p class="mb-3">{words}</p>{/if}
+	{#if words}<p class="as-typed mb-3">{words}</p>{/if}
 	{#if closesAt !== null}
 		<p class="quiet mb-6 text-small">
 			{m.visit_closes({ moment: momentText(closesAt, timeZone) })}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { untrack } from 'svelte';
 	import { page } from '$app/state';
 	import { isHex, schoolColours } from '$lib/core/look/school-colours';
 	import { m } from '$lib/paraglide/messages';
@@ -18,13 +19,27 @@
 	/** What was typed and not kept comes back. */
 	const given = (field: keyof typeof known): string =>
 		(form && 'typed' in form ? form.typed?.[field] : undefined) ?? String(known[field]);
-	let name = $derived(given('name'));
-	let telephone = $derived(given('telephone'));
-	let colour = $derived(given('colour'));
-	let welcome = $derived(given('welcome'));
-	let postalAddress = $derived(given('postalAddress'));
-	let officeHours = $derived(given('officeHours'));
-	let timeZone = $derived(known.timeZone);
+	const version = $derived(known.version);
+	/** Begins anew when something was kept, not when a logo is given while words stand there unsaved. */
+	const begun = $derived.by(() => {
+		void version;
+		return untrack(() => ({
+			name: given('name'),
+			telephone: given('telephone'),
+			colour: given('colour'),
+			welcome: given('welcome'),
+			postalAddress: given('postalAddress'),
+			officeHours: given('officeHours'),
+			timeZone: known.timeZone,
+		}));
+	});
+	let name = $derived(begun.name);
+	let telephone = $derived(begun.telephone);
+	let colour = $derived(begun.colour);
+	let welcome = $derived(begun.welcome);
+	let postalAddress = $derived(begun.postalAddress);
+	let officeHours = $derived(begun.officeHours);
+	let timeZone = $derived(begun.timeZone);
 
 	const typed = $derived(colour.trim().toLowerCase());
 	const look = $derived({
