@@ -56,7 +56,9 @@ test('a site that the office named shows a conference, and a family goes on outs
 				.poll(async () => {
 					const [outside, inside] = await Promise.all([
 						reader.locator('iframe').evaluate((shown) => shown.clientHeight),
-						frame.locator('main').evaluate((content) => content.offsetHeight),
+						frame
+							.locator('main')
+							.evaluate((content) => Math.ceil(content.getBoundingClientRect().height)),
 					]);
 					return outside - inside;
 				})

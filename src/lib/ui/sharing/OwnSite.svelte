@@ -1,7 +1,7 @@
 <script lang="ts">
 	import type { Hex } from '../../core/look/oklch';
 	import { m } from '../../paraglide/messages';
-	import Field from '../parts/forms/Field.svelte';
+	import LongTextField from '../parts/forms/LongTextField.svelte';
 	import { enhance } from '../parts/saving/enhance';
 	import HtmlToPaste from './HtmlToPaste.svelte';
 	import { buttonHtml, frameHtml } from './site-html';
@@ -55,25 +55,15 @@
 		({ update }) =>
 			update({ reset: false })}
 >
-	<Field
+	<LongTextField
 		label={m.share_sites()}
 		id="sites"
 		hint={m.share_sites_hint()}
 		errors={problem ? [problem] : undefined}
-	>
-		{#snippet children({ id, describedBy, invalid })}
-			<textarea
-				{id}
-				name={id}
-				class="textarea w-full"
-				rows="3"
-				spellcheck="false"
-				disabled={!mayChange}
-				aria-describedby={describedBy}
-				aria-invalid={invalid}
-				bind:value={typed}></textarea>
-		{/snippet}
-	</Field>
+		disabled={!mayChange}
+		spellcheck={false}
+		bind:value={typed}
+	/>
 	{#if mayChange}
 		<button class="btn btn-outline">{m.share_sites_save()}</button>
 		<span role="status">{said}</span>

@@ -6,7 +6,7 @@
 	import ColourField from '$lib/ui/look/ColourField.svelte';
 	import LogoForm from '$lib/ui/look/LogoForm.svelte';
 	import LookPreview from '$lib/ui/look/LookPreview.svelte';
-	import Field from '$lib/ui/parts/forms/Field.svelte';
+	import LongTextField from '$lib/ui/parts/forms/LongTextField.svelte';
 	import TextField from '$lib/ui/parts/forms/TextField.svelte';
 	import ZoneField from '$lib/ui/parts/forms/ZoneField.svelte';
 	import { localDateText } from '$lib/ui/parts/format/when';
@@ -93,35 +93,20 @@
 					errors={faults['officeHours']}
 					bind:value={officeHours}
 				/>
-				<Field label={m.school_postal()} id="postalAddress" errors={faults['postalAddress']}>
-					{#snippet children({ id, describedBy, invalid })}
-						<textarea
-							{id}
-							name={id}
-							class="textarea w-full"
-							rows="3"
-							aria-describedby={describedBy}
-							aria-invalid={invalid}
-							bind:value={postalAddress}></textarea>
-					{/snippet}
-				</Field>
-				<Field
+				<LongTextField
+					label={m.school_postal()}
+					id="postalAddress"
+					errors={faults['postalAddress']}
+					bind:value={postalAddress}
+				/>
+				<LongTextField
 					label={m.school_welcome()}
 					id="welcome"
+					rows={4}
 					hint={m.school_welcome_hint()}
 					errors={faults['welcome']}
-				>
-					{#snippet children({ id, describedBy, invalid })}
-						<textarea
-							{id}
-							name={id}
-							class="textarea w-full"
-							rows="4"
-							aria-describedby={describedBy}
-							aria-invalid={invalid}
-							bind:value={welcome}></textarea>
-					{/snippet}
-				</Field>
+					bind:value={welcome}
+				/>
 				<ColourField bind:value={colour} errors={faults['colour']} />
 				<ZoneField id="timeZone" value={timeZone} oncommit={(zone) => (timeZone = zone)} />
 				<p class="quiet -mt-2 mb-4 text-small">{m.school_zone_hint()}</p>
