@@ -16,8 +16,8 @@ import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, url }) => {
 	const { account, adult, teacher, app } = locals;
-	// Another family's code can be typed on a phone that knows one already.
-	if (!url.searchParams.has('code')) {
+	// Another family's code can be typed, or its link asked for, on a phone that knows one already.
+	if (!['code', 'lost'].some((wanted) => url.searchParams.has(wanted))) {
 		if (account) redirect(303, may(account, 'conference.see') ? '/office' : '/door');
 		if (adult) redirect(303, '/visit');
 		if (teacher) redirect(303, '/teacher');
