@@ -1,6 +1,7 @@
 import type { SignedIn } from '$lib/server/accounts/accounts';
 import type { Failure } from '$lib/server/foundation/failures/failure-of';
 import type { App as TenChairs } from '$lib/server/app';
+import type { PageLook } from '$lib/core/look/school-look';
 import type { Visitor } from '$lib/server/invitations/visitors';
 
 declare global {
@@ -11,6 +12,10 @@ declare global {
 			wayOn?: string;
 			/** What to look for in the server's log. */
 			request?: string;
+		}
+		interface PageData {
+			/** How the school looks, where a layout or a page says it. */
+			look?: PageLook | null;
 		}
 		interface Locals {
 			app: TenChairs;

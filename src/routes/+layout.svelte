@@ -2,15 +2,15 @@
 	import '../app.css';
 	import { onMount } from 'svelte';
 	import { beforeNavigate } from '$app/navigation';
-	import { navigating } from '$app/state';
+	import { navigating, page } from '$app/state';
 	import { m } from '$lib/paraglide/messages';
 	import { setLook } from '$lib/ui/look/look-around';
 	import Working from '$lib/ui/parts/saving/Working.svelte';
 	import { waiting } from '$lib/ui/parts/saving/waiting.svelte';
 
-	let { data, children } = $props();
+	let { children } = $props();
 
-	setLook(() => data.look);
+	setLook(() => page.data.look ?? null);
 
 	/** Said while the browser knows that it is offline and a step was wanted. */
 	let isStaying = $state(false);

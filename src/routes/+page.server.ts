@@ -10,11 +10,13 @@ import { tooOftenText } from '$lib/server/accounts/too-often-text';
 import { clientOf, keepFamilyCookie } from '$lib/server/foundation/requests/cookies';
 import { readForm } from '$lib/server/foundation/requests/read-form';
 import { openCode } from '$lib/server/invitations/visitors';
+import { lookForPages } from '$lib/server/look/look-for-pages';
 import { readSchool } from '$lib/server/register/school';
 import { reportLostLink } from '$lib/server/visits/enquiries';
 import type { Actions, PageServerLoad } from './$types';
 
-export const load: PageServerLoad = async ({ locals, url }) => {
+export const load: PageServerLoad = async (event) => {
+	const { locals, url } = event;
 	const { account, adult, teacher, app } = locals;
 	// Another family's code can be typed, or its link asked for, on a phone that knows one already.
 	if (!['code', 'lost'].some((wanted) => url.searchParams.has(wanted))) {
@@ -24,7 +26,7 @@ export const load: PageServerLoad = async ({ locals, url }) => {
 	}
 	if (!(await hasOrganiser(app.db))) redirect(303, '/set-up');
 	const school = await readSchool(app.db);
-	return { school: school?.name };
+	return { ...(await lookForPages(event)), school: school?.name };
 };
 
 const typedCode = z.object({ code: z.string().trim().min(1, says('start_code_missing')).max(60) });

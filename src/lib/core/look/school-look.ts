@@ -25,6 +25,9 @@ export interface SchoolLook {
 	readonly officeHours: string;
 }
 
+/** What pages show of a school's look, besides its name and colour. */
+export type PageLook = Omit<SchoolLook, 'name' | 'colours'>;
+
 /** Where the school is and how it is reached, in lines, below its messages. */
 export const footOf = ({ name, postalAddress, telephone, officeHours }: SchoolLook): string => {
 	const ways = [postalAddress, telephone, officeHours].filter(Boolean);

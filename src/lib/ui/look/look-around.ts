@@ -1,10 +1,7 @@
 import { getContext, setContext } from 'svelte';
-import type { SchoolLook } from '../../core/look/school-look';
+import type { PageLook } from '../../core/look/school-look';
 
 const KEY = Symbol('look');
-
-/** What pages show of a school's look, besides its name and colour. */
-export type PageLook = Omit<SchoolLook, 'name' | 'colours'>;
 
 /** Says to all components within how the school looks. */
 export const setLook = (look: () => PageLook | null): void => void setContext(KEY, look);
