@@ -395,6 +395,7 @@ const TABLE: Record<
 		status: 404,
 	},
 	// What is the adult's own, whatever it may know of others.
+	'/visit layout': { ask: () => page('/visit/details'), status: 200 },
 	'/visit/details page': { ask: () => page('/visit/details'), status: 200 },
 	'/visit/details ?/save': {
 		ask: () =>

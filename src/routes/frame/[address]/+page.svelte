@@ -14,7 +14,10 @@
 	let content: HTMLElement;
 	onMount(() => {
 		const tell = () =>
-			window.parent.postMessage({ tenChairsHeight: Math.ceil(content.offsetHeight) }, '*');
+			window.parent.postMessage(
+				{ tenChairsHeight: Math.ceil(content.getBoundingClientRect().height) },
+				'*',
+			);
 		const observer = new ResizeObserver(tell);
 		observer.observe(content);
 		return () => observer.disconnect();
