@@ -31,7 +31,7 @@ test('a school’s colour, logo and words are seen while they are typed, and the
 	await expect(page.getByText(/By day words in it could not be read/)).toBeVisible();
 	await expect(looks.getByText('Tea is in the hall.')).toHaveCount(3);
 	await page.getByRole('button', { name: 'Save' }).click();
-	await expect(page.getByText('saved')).toBeVisible();
+	await expect(page.getByText('Saved.', { exact: true })).toBeVisible();
 
 	// What is typed and not saved yet stays while a logo is given.
 	const hours = page.getByLabel('When the office answers');
