@@ -114,14 +114,11 @@ const withLanguage: Handle = ({ event, resolve }) => {
 					? html
 							.replace('%lang%', getLocale())
 							.replace('%dir%', textDirection(getLocale()))
-							.replace('%look%', colourStyle((await lookNow())?.colours ?? USUAL_COLOURS))
+							.replace('%look%', colourStyle((await app.look.ifThere())?.colours ?? USUAL_COLOURS))
 					: html,
 		});
 	});
 };
-
-/** A page that tells of a failure must not fail for want of a colour. */
-const lookNow = () => app.look.current().catch(() => null);
 
 export const handle = sequence(
 	withRequest,

@@ -1,3 +1,4 @@
+import { gzipSync } from 'node:zlib';
 import sharp from 'sharp';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { App } from '$lib/server/app';
@@ -39,6 +40,11 @@ describe('a logo', () => {
 		expect(logo.width).toBeGreaterThan(176);
 		expect(logo.width).toBeLessThan(184);
 		expect([...(await coloursOf(logo.png))]).toEqual(['0b2545']);
+	});
+
+	it('may name its namespaces, as drawing programs do', async () => {
+		const drawing = `<!DOCTYPE svg [<!ENTITY ns_svg "http://www.w3.org/2000/svg">]>\n<svg xmlns="&ns_svg;" width="200" height="80">${SHIELD}</svg>`;
+		expect((await drawn(Buffer.from(drawing))).height).toBe(240);
 	});
 
 	it('of a photograph keeps nothing of where it was taken', async () => {
@@ -98,6 +104,21 @@ describe('a logo', () => {
 		[
 			'parts that repeat parts a billion times',
 			() => svg(`<defs><g id="g0">${SHIELD}</g>${doubled.join('')}</defs><use xlink:href="#g12"/>`),
+			'too-intricate',
+		],
+		['a drawing that is compressed', () => gzipSync(svg(SHIELD)), 'no-logo'],
+		[
+			'names that stand for parts which repeat parts',
+			() =>
+				Buffer.from(
+					`<!DOCTYPE svg [<!ENTITY u "<use href='#g'/>">]><svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><g id="g"/>&u;&u;</svg>`,
+				),
+			'too-intricate',
+		],
+		[
+			'a drawing within the drawing',
+			() =>
+				svg('<image width="9" height="9" xlink:href="d&#97;ta:image/svg+xml;base64,PHN2Zy8+"/>'),
 			'too-intricate',
 		],
 		[
@@ -168,7 +189,6 @@ describe('the school’s look', () => {
 		expect(second.digest).not.toBe(first.digest);
 		expect(await logoAt(app.db, first.digest)).toBeNull();
 		await setLogo(app, organiser, { logo: null });
-		app.look.forget();
 		expect((await app.look.current())?.logo).toBeNull();
 	});
 
@@ -185,7 +205,6 @@ describe('the school’s look', () => {
 		};
 		const done = await changeSchool(app, organiser, { ...given, colour: '#ffd200' });
 		expect(done.ok).toBe(true);
-		app.look.forget();
 		expect(await app.look.current()).toMatchObject({
 			welcome: 'Come in.',
 			postalAddress: '1 Quay\nCove',

@@ -78,6 +78,9 @@ ${wording.foot ? htmlPart({ kind: 'quiet', text: wording.foot }, paint) : ''}
 `;
 }
 
+/** A page of ours runs no style sheet that is not its own; what a wording says of the dark is for mail programs. */
+export const withoutStyleSheet = (html: string): string => html.replace(/<style>.*?<\/style>/s, '');
+
 interface Paint {
 	readonly sheet: Hex;
 	readonly onColour: Hex;

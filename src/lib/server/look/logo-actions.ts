@@ -27,7 +27,6 @@ export const logoActions = {
 	},
 	withoutLogo: async ({ locals }: RequestEvent) => {
 		await setLogo(locals.app, accountFor(locals, 'register.change'), { logo: null });
-		locals.app.look.forget();
 		return { logoSaid: m.school_logo_gone() };
 	},
 };

@@ -42,6 +42,7 @@ export async function logoPicture(
 	| { readonly ok: false; readonly reason: LogoFailure }
 > {
 	if (bytes.length > LARGEST_LOGO) return { ok: false, reason: 'too-large' };
+	if (isCompressed(bytes)) return { ok: false, reason: 'no-logo' };
 	try {
 		const known = await sharp(bytes, { limitInputPixels: MOST_PIXELS }).metadata();
 		if (!FORMATS.has(known.format)) return { ok: false, reason: 'no-logo' };
@@ -82,13 +83,30 @@ export async function logoPicture(
 	}
 }
 
+/** The mark at the beginning of what is compressed (RFC 1952, 2.3.1): a drawing in it cannot be looked over. */
+const isCompressed = (bytes: Buffer): boolean => bytes[0] === 0x1f && bytes[1] === 0x8b;
+
+/** A name that stands for elements or other names, and so for any number of them. */
+const NAME_OF_MUCH = /<!ENTITY\s[^"'>]*("[^"]*[<&][^"]*"|'[^']*[<&][^']*')/;
+/** A drawing within the drawing, which nobody looks over. */
+const DRAWING_WITHIN = /data:[^,]*(svg|xml)/i;
+const REPEATED = /<(\w+:)?(use|pattern|mask|clipPath|marker|fe[A-Z]\w+)\b/g;
+
 /**
  * Parts that are drawn again, and again within those, double a drawing's work with every one; what draws cannot be
- * stopped on the way. (Names that stand for text, and files from elsewhere, it refuses by itself.)
+ * stopped on the way. (Endless text, and files from elsewhere, it refuses by itself.)
  */
-const isIntricate = (drawing: string): boolean =>
-	(drawing.match(/<(\w+:)?(use|pattern|mask|clipPath|marker|fe[A-Z]\w+)\b/g) ?? []).length >
-	MOST_REPEATS;
+function isIntricate(drawing: string): boolean {
+	// Signs may be written by their numbers.
+	const plain = drawing.replaceAll(/&#(x?)([\da-f]+);/gi, (_, hex: string, digits: string) =>
+		String.fromCodePoint(Math.min(Number.parseInt(digits, hex ? 16 : 10), 0x10ffff)),
+	);
+	return (
+		NAME_OF_MUCH.test(plain) ||
+		DRAWING_WITHIN.test(plain) ||
+		(plain.match(REPEATED) ?? []).length > MOST_REPEATS
+	);
+}
 
 /** So fine that a drawing fills the space of a logo, whatever units it is drawn in. */
 function densityFor(width: number, height: number): number {

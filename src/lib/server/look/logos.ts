@@ -24,6 +24,7 @@ export const setLogo = performs(logoSet).by({
 			});
 		return { done: {}, act: { kind: 'logo.set', after: { isThere: logo !== null } } };
 	},
+	after: async ({ look }) => look.forget(),
 });
 
 /** Makes a logo small and gives it to the school; why not, where it is none. */
@@ -32,7 +33,6 @@ export async function takeLogo(app: App, actor: Actor, file: Blob): Promise<Logo
 	if (!made.ok) return made.reason;
 	const { png, ...facts } = made.logo;
 	await setLogo(app, actor, { logo: { ...facts, png: png.toString('base64') } });
-	app.look.forget();
 	return null;
 }
 

@@ -58,6 +58,11 @@ export class KeptLook {
 		return this.#read!.look;
 	}
 
+	/** The look for what must not fail for want of it: none, where the database is away. */
+	async ifThere(): Promise<ShownLook | null> {
+		return this.current().catch(() => null);
+	}
+
 	/** After a change: the next page shows it. */
 	forget(): void {
 		this.#read = null;

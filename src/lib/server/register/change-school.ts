@@ -20,4 +20,5 @@ export const changeSchool = performs(schoolChange).by({
 		if (!changed) return { refused: { reason: 'changed-meanwhile' } };
 		return { done: {}, act: { kind: 'school.changed', after: { version: version + 1 } } };
 	},
+	after: async ({ look }) => look.forget(),
 });

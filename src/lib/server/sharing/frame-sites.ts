@@ -10,4 +10,5 @@ export const setFrameSites = performs(frameSitesSet).by({
 		await tx.update(school).set({ frameSites });
 		return { done: {}, act: { kind: 'school.changed', after: { frameSites } } };
 	},
+	after: async ({ look }) => look.forget(),
 });

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { htmlWording } from '../../core/notices/html-wording';
+	import { htmlWording, withoutStyleSheet } from '../../core/notices/html-wording';
 	import type { Theme } from '../../core/look/school-colours';
 	import type { SchoolLook } from '../../core/look/school-look';
 	import { m } from '../../paraglide/messages';
@@ -31,10 +31,7 @@
 	];
 	const date = localDateText(SAMPLE_DATE);
 	const message = (theme: Theme) =>
-		htmlWording(sampleWording(look, date), LANGUAGE, shownLook(look), theme).replace(
-			/<style>.*?<\/style>/s,
-			'',
-		);
+		withoutStyleSheet(htmlWording(sampleWording(look, date), LANGUAGE, shownLook(look), theme));
 </script>
 
 <LookWithin {look}>

@@ -23,7 +23,7 @@ const SHOWN_ELSEWHERE = '/frame/[address]';
 async function framedBy({ route, locals }: RequestEvent): Promise<string | null> {
 	if (route.id === SHOWN_IN_OURS) return "'self'";
 	if (route.id !== SHOWN_ELSEWHERE) return null;
-	const sites = (await locals.app.look.current())?.frameSites ?? [];
+	const sites = (await locals.app.look.ifThere())?.frameSites ?? [];
 	return sites.join(' ') || null;
 }
 

@@ -20,7 +20,7 @@ import { follow } from './follow';
 import { earlierAct, recordAct, requestDigest, type DoneAct, type RequestMark } from './record-act';
 
 /** What a change stands on. */
-export type Deps = Pick<App, 'db' | 'clock' | 'config' | 'accounts'>;
+export type Deps = Pick<App, 'db' | 'clock' | 'config' | 'accounts' | 'look'>;
 
 /** What is asked for, inside the transaction. */
 export interface Asked<In> {

@@ -1,7 +1,5 @@
+import { withoutStyleSheet } from '../../../core/notices/html-wording';
 import type { Message } from '../../messages/mailer';
-
-/** A page of ours runs no style sheet that is not its own; what a wording says of the dark is for mail programs. */
-const withoutStyleSheet = (html: string): string => html.replace(/<style>.*?<\/style>/s, '');
 
 const withPictures = (html: string, pictures: Message['pictures'] = []): string =>
 	pictures.reduce(

@@ -30,9 +30,6 @@ export const load: PageServerLoad = async ({ locals, params }) => {
 export const actions: Actions = {
 	sites: formAction(setFrameSites, {
 		refused: {},
-		done: (_, { locals }) => {
-			locals.app.look.forget();
-			return { said: m.saved() };
-		},
+		done: () => ({ said: m.saved() }),
 	}),
 };

@@ -48,10 +48,7 @@ function holidaysText(reason: HolidaysFailure): string {
 export const actions: Actions = {
 	save: formAction(changeSchool, {
 		refused: { 'changed-meanwhile': () => m.changed_meanwhile() },
-		done: (_, { locals }) => {
-			locals.app.look.forget();
-			return { said: m.saved() };
-		},
+		done: () => ({ said: m.saved() }),
 	}),
 	...logoActions,
 	holidays: async ({ locals, request }) => {
