@@ -41,7 +41,7 @@ const busyTimes = (route: string, roles: readonly Role[]): Record<string, readon
 /** Who may ask for what. A route that is not here makes the first test fail. */
 const ALLOWED: Record<string, readonly Role[]> = {
 	...Object.fromEntries(
-		['visit', 'teacher', 'g', 'sign-in', 'password', 'proof', 'door'].map((folder) => [
+		['visit', 'teacher', 'g', 'sign-in', 'password', 'proof', 'door', 'come'].map((folder) => [
 			`/${folder} layout`,
 			anybody,
 		]),
@@ -79,6 +79,10 @@ const ALLOWED: Record<string, readonly Role[]> = {
 	'/g/[token] page': anybody,
 	'/g/[token]/visit.ics GET': anybody,
 	'/visit/kept page': anybody,
+	'/come/[address] page': anybody,
+	'/come/[address] ?/default': anybody,
+	'/come/in/[token] page': [],
+	'/come/in/[token] ?/default': [],
 	'/proof/[token] page': [],
 	'/proof/[token] ?/default': [],
 	// There is an organiser already: nobody sets up a second school.
@@ -157,6 +161,7 @@ const ALLOWED: Record<string, readonly Role[]> = {
 	'/do/guest.ask POST': ['organiser', 'helper', 'teacher', 'family'],
 	'/do/guest.withdraw POST': ['organiser', 'helper', 'teacher', 'family'],
 	'/do/enquiry.answer POST': office,
+	'/do/newcomer.answer POST': organiser,
 	'/do/letters.make POST': organiser,
 	'/do/visit.undo POST': [...office, 'family'],
 	'/do/offer.make POST': [...office, 'teacher'],
@@ -314,6 +319,7 @@ beforeAll(async () => {
 	await demo.sql`insert into person_picture (person_id, webp, digest)
 		values (${ids.teachers!}, 'a picture', 'a-picture')`;
 	await demo.sql`update school_logo set digest = 'a-picture'`;
+	await demo.sql`update conference set rules = rules || '{"entry": "open"}'`;
 	await demo.sql`update school set frame_sites = '{https://school.example}'`;
 	ids.token = (await passwordLink(app, ids.account!, 60_000)).split('/').at(-1)!;
 	ids.link = demo.teacher.split('/').at(-1)!;

@@ -138,7 +138,6 @@ const newHome = z.union([
 	z.object({ familyId: id }),
 	z.object({ address: line(300), adult: z.object(newAdult) }),
 ]);
-export type NewHome = Readonly<z.output<typeof newHome>>;
 
 export const studentAdd = change({
 	name: 'student.add',

@@ -1,5 +1,6 @@
 import type { LocalDate } from '../core/time/local-of';
 import type { WaitingEnquiry } from './enquiries';
+import type { WaitingNewcomer } from './newcomers';
 
 /** What waits for the office at a conference. Instants in milliseconds. */
 
@@ -36,6 +37,7 @@ export interface ToAnswerElsewhere {
 }
 
 export interface ToAnswer {
+	readonly newcomers: readonly WaitingNewcomer[];
 	readonly enquiries: readonly WaitingEnquiry[];
 	readonly asked: readonly AskedAppointment[];
 	readonly offers: readonly EndingOffer[];

@@ -5,8 +5,13 @@ import { isLocalDate } from '../time/local-time';
 const localDate = z.string().check(z.refine(isLocalDate)) as unknown as ZodMiniType<LocalDate>;
 const count = (most: number) => z.nullable(z.int().check(z.gte(1), z.lte(most)));
 
+/** Who gets in: families on the school's list, anybody with the link, or anybody whom the office has let in. */
+export const entries = ['listed', 'open', 'asked'] as const;
+export type Entry = (typeof entries)[number];
+
 /** Who may book when, and how much, at one conference. `null`: no such rule. */
 export const rulesSchema = z.object({
+	entry: z.enum(entries),
 	/** From this instant those families may book whom a teacher asked to see. */
 	earlyOpensAt: z.nullable(z.int()),
 	/** Nothing is booked later than so many minutes before its start. */
@@ -38,6 +43,7 @@ export type Rules = z.infer<typeof rulesSchema>;
 
 /** The rules of a conference of which nobody said anything else. */
 export const usualRules: Rules = {
+	entry: 'listed',
 	earlyOpensAt: null,
 	latestMinutes: null,
 	changeMinutes: null,

@@ -84,3 +84,13 @@ export const lostLinkLimits = (email: string, client: Client): AttemptLimit[] =>
 export const emailProofLimits = (adult: string): AttemptLimit[] => [
 	{ name: `email-proof:${adult}`, free: 4, longestWait: QUARTER_OF_AN_HOUR },
 ];
+
+/**
+ * What holds up messages to people who come by an open link: for each address, by client (on an open evening a whole
+ * school may share one), and over all, which only slows.
+ */
+export const newcomerLimits = (email: string, client: Client): AttemptLimit[] => [
+	{ name: `newcomer:${email}`, free: 3, longestWait: QUARTER_OF_AN_HOUR },
+	{ name: `newcomer-client:${networkOf(client)}`, free: 30, longestWait: QUARTER_OF_AN_HOUR },
+	{ name: 'newcomer', free: 600, longestWait: 2 },
+];

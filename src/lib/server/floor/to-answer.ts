@@ -17,6 +17,7 @@ import {
 	takenSlot,
 } from '../foundation/database/schema';
 import { ForbiddenError } from '../foundation/forbidden';
+import { waitingNewcomers } from '../newcomers/waiting-newcomers';
 import { countUndelivered } from '../notices/sending/undelivered';
 import { fullName } from '../register/names';
 import { waitingEnquiries } from '../visits/enquiries';
@@ -32,20 +33,23 @@ export async function readToAnswer(
 	conferenceId: string,
 ): Promise<ToAnswer> {
 	if (!may(actor, 'enquiry.answer')) throw new ForbiddenError();
-	const [enquiries, asked, offers, proposals, toSettle, undelivered] = await Promise.all([
-		waitingEnquiries({ db }, actor, conferenceId),
-		askedFor(db, conferenceId),
-		endingOffers(db, conferenceId, clock.now()),
-		db
-			.select({ id: deskProposal.id, desk: desk.name })
-			.from(deskProposal)
-			.innerJoin(desk, eq(desk.id, deskProposal.deskId))
-			.where(and(eq(desk.conferenceId, conferenceId), isNull(deskProposal.settledAt)))
-			.orderBy(asc(deskProposal.madeAt)),
-		countToSettle(db, conferenceId),
-		countUndelivered(db, conferenceId),
-	]);
-	return { enquiries, asked, offers, elsewhere: { proposals, toSettle, undelivered } };
+	const [newcomers, enquiries, asked, offers, proposals, toSettle, undelivered] = await Promise.all(
+		[
+			waitingNewcomers({ db }, actor, conferenceId),
+			waitingEnquiries({ db }, actor, conferenceId),
+			askedFor(db, conferenceId),
+			endingOffers(db, conferenceId, clock.now()),
+			db
+				.select({ id: deskProposal.id, desk: desk.name })
+				.from(deskProposal)
+				.innerJoin(desk, eq(desk.id, deskProposal.deskId))
+				.where(and(eq(desk.conferenceId, conferenceId), isNull(deskProposal.settledAt)))
+				.orderBy(asc(deskProposal.madeAt)),
+			countToSettle(db, conferenceId),
+			countUndelivered(db, conferenceId),
+		],
+	);
+	return { newcomers, enquiries, asked, offers, elsewhere: { proposals, toSettle, undelivered } };
 }
 
 async function askedFor(db: Database, conferenceId: string): Promise<AskedAppointment[]> {

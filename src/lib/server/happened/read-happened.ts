@@ -46,6 +46,9 @@ const TOLD: readonly ActKind[] = [
 	'conference.resumed',
 	'desks.changed',
 	'rules.changed',
+	'newcomer.let-in',
+	'newcomer.joined',
+	'newcomer.declined',
 	'families.invited',
 	'families.reminded',
 ];

@@ -51,6 +51,10 @@ export const guestLink = (origin: string, key: string, guest: InvitationRef): st
 export const emailProofLink = (origin: string, key: string, asked: InvitationRef): string =>
 	told(`${origin}/proof/${tokenOf(key, 'email-proof', asked)}`);
 
+/** The address at which somebody who came by a conference's open link proves an e-mail address. */
+export const newcomerLink = (origin: string, key: string, asked: InvitationRef): string =>
+	told(`${origin}/come/in/${tokenOf(key, 'newcomer', asked)}`);
+
 /** Letters that look like digits which base 32 does not have. */
 const LOOK_ALIKE: Record<string, string> = { '0': 'o', '1': 'l' };
 
@@ -91,3 +95,6 @@ export const isGuestSecret = (key: string, guest: InvitationRef, secret: string)
 
 export const isEmailProof = (key: string, asked: InvitationRef, secret: string): boolean =>
 	isSecret(key, 'email-proof', asked, secret);
+
+export const isNewcomerProof = (key: string, asked: InvitationRef, secret: string): boolean =>
+	isSecret(key, 'newcomer', asked, secret);

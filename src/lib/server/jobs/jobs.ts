@@ -7,6 +7,8 @@ import { writeMoments } from '../notices/telling/write-moments';
 import { writeReminders } from '../notices/telling/write-reminders';
 import { writeSummaries } from '../notices/telling/write-summaries';
 import { sendLinks } from '../messages/send-links';
+import { forgetNewcomers } from '../newcomers/forget-newcomers';
+import { newcomerLetter, writeToNewcomer } from '../newcomers/write-to-newcomer';
 import { describeError } from '../foundation/failures/describe-error';
 import { linkWords } from '../messages/message-words';
 import { tendWaitingLists } from './tend-waiting-lists';
@@ -37,6 +39,10 @@ export async function startJobs(app: App): Promise<Runner> {
 				await writeReminders(app);
 				await writeSummaries(app);
 			},
+			'write-to-newcomer': async (payload) => {
+				await writeToNewcomer(app, newcomerLetter.parse(payload).letter);
+			},
+			'forget-newcomers': () => forgetNewcomers(app),
 			'send-links': async (payload) => {
 				const { sending } = z.object({ sending: z.string() }).parse(payload);
 				await sendLinks(app, sending, await linkWords(app));
@@ -52,6 +58,11 @@ export async function startJobs(app: App): Promise<Runner> {
 				task: 'tend-visits',
 				match: '* * * * *',
 				options: { backfillPeriod: 0, maxAttempts: 1, queueName: 'visits' },
+			},
+			{
+				task: 'forget-newcomers',
+				match: '20 * * * *',
+				options: { backfillPeriod: 0, maxAttempts: 1, queueName: 'newcomers' },
 			},
 			{
 				task: 'write-reminders',

@@ -1,22 +1,12 @@
 import { and, eq, isNull, sql } from 'drizzle-orm';
-import { plainLabel, yearOfClass } from '../../core/register/class-label';
-import { studentAdd, type NewHome, type NewStudent } from '../../operations/register';
+import { studentAdd, type NewStudent } from '../../operations/register';
 import type { Clock } from '../foundation/clock';
 import type { Transaction } from '../foundation/database/connect';
-import {
-	adult,
-	enrolment,
-	family,
-	familyAdult,
-	familyStudent,
-	school,
-	schoolClass,
-	student,
-} from '../foundation/database/schema';
+import { family, school, schoolClass, student } from '../foundation/database/schema';
 import { newId } from '../foundation/identifiers';
-import { invite } from '../invitations/visitors';
 import { performs } from '../foundation/runner/perform';
 import { lockRegisterFor } from './lock-register';
+import { classesNow, classMeant, writeFamily, writeStudent } from './write-student';
 
 /** A student by hand, with a new family or in a known one. */
 export const addStudent = performs(studentAdd).by({
@@ -27,18 +17,13 @@ export const addStudent = performs(studentAdd).by({
 		const familyId =
 			'familyId' in home
 				? await knownFamily(tx, home.familyId)
-				: await addFamily(tx, clock, added.familyName, home);
+				: (await writeFamily(tx, clock, { label: added.familyName, ...home })).familyId;
 		if (!familyId) return { refused: { reason: 'no-family' } };
-		const { givenName, familyName, class: label } = added;
-		const yearGroup =
-			added.yearGroup || (label ? yearOfClass(label, { yearGroup: '', label: null }) : '');
-		const id = newId(clock);
-		await tx.insert(student).values({ id, givenName: givenName || null, familyName, yearGroup });
-		await tx.insert(familyStudent).values({ familyId, studentId: id });
-		if (label)
-			await tx
-				.insert(enrolment)
-				.values({ classId: await classOf(tx, clock, label), studentId: id, home: true });
+		const label = added.class;
+		const id = await writeStudent(tx, clock, familyId, {
+			...added,
+			class: label ? await classOf(tx, clock, label) : null,
+		});
 		return {
 			done: { student: id, family: familyId },
 			act: { kind: 'register.regrouped', after: { student: id } },
@@ -72,35 +57,16 @@ async function knownFamily(tx: Transaction, id: string): Promise<string | null> 
 	return known?.id ?? null;
 }
 
-async function addFamily(
+/** The class of this label in the running school year; made if it is not there. */
+async function classOf(
 	tx: Transaction,
 	clock: Clock,
 	label: string,
-	{ address, adult: typed }: Exclude<NewHome, { familyId: string }>,
-): Promise<string> {
-	const [familyId, adultId] = [newId(clock), newId(clock)];
-	await tx.insert(family).values({ id: familyId, label, address: address || null });
-	await tx.insert(adult).values({
-		id: adultId,
-		givenName: typed.givenName || null,
-		familyName: typed.familyName || null,
-		email: typed.email || null,
-		telephone: typed.telephone || null,
-		language: typed.language || null,
-	});
-	await tx.insert(familyAdult).values({ familyId, adultId });
-	await invite(tx, clock, { adultId });
-	return familyId;
-}
-
-/** The class of this label in the running school year; made if it is not there. */
-async function classOf(tx: Transaction, clock: Clock, label: string): Promise<string> {
+): Promise<{ id: string; label: string }> {
+	const same = classMeant(await classesNow(tx), label);
+	if (same) return { id: same.id, label };
 	const [running] = await tx.select().from(school);
-	const schoolYear = running?.schoolYear ?? '';
-	const known = await tx.select().from(schoolClass).where(eq(schoolClass.schoolYear, schoolYear));
-	const same = known.find((row) => plainLabel(row.label) === plainLabel(label));
-	if (same) return same.id;
 	const id = newId(clock);
-	await tx.insert(schoolClass).values({ id, label, schoolYear });
-	return id;
+	await tx.insert(schoolClass).values({ id, label, schoolYear: running?.schoolYear ?? '' });
+	return { id, label };
 }

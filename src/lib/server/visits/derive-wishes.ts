@@ -1,5 +1,6 @@
 import { and, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { groupBy } from '../../core/group-by';
+import type { FamilyId } from '../../core/ids';
 import { isSame } from '../../core/merge/is-same';
 import type { Clock } from '../foundation/clock';
 import type { Reader, Transaction } from '../foundation/database/connect';
@@ -56,19 +57,20 @@ const meetingAt = ({ familyId, studentId, teacherId, desks }: DerivedWish): stri
  * teacher of a class, one meeting at any of the teacher's desks; exceptions by hand add and leave out
  * teachers, and desks that are open to all are offered to everybody. A difference: a wish keeps its
  * identity when its teacher gets another desk. What the office added stands for what would follow. One that nobody wishes any more goes, or, where an
- * appointment served it, is dropped: kept, and offered to nobody.
+ * appointment served it, is dropped: kept, and offered to nobody. Of one family alone where one is given.
  */
 export async function deriveWishes(
 	tx: Transaction,
 	clock: Clock,
 	conferenceId: string,
+	familyId?: string,
 ): Promise<void> {
 	const added = await addedByHand(tx, conferenceId);
-	const wanted = (await wantedWishes(tx, conferenceId)).filter(
+	const wanted = (await wantedWishes(tx, conferenceId, familyId)).filter(
 		({ familyId, studentId, desks }) =>
 			!desks.some((desk) => added.has(`${familyId}/${studentId}/${desk}`)),
 	);
-	const known = await knownWishes(tx, conferenceId);
+	const known = await knownWishes(tx, conferenceId, familyId);
 	const { kept, fresh, stale } = matchWishes(wanted, known);
 	await dropWishes(tx, clock, [...stale, ...(await straysByHand(tx, conferenceId))]);
 	const returning = kept.filter(({ wish }) => wish.isDropped).map(({ wish }) => wish.id);
@@ -110,12 +112,16 @@ export async function deriveWishes(
 }
 
 /** All that is offered to families, as it follows from classes, exceptions and desks that are open to all. */
-export async function wantedWishes(db: Reader, conferenceId: string): Promise<DerivedWish[]> {
-	const taught = await taughtWishes(db, conferenceId);
+export async function wantedWishes(
+	db: Reader,
+	conferenceId: string,
+	familyId?: string,
+): Promise<DerivedWish[]> {
+	const taught = await taughtWishes(db, conferenceId, familyId);
 	const met = new Set(
 		taught.flatMap(({ studentId, desks }) => desks.map((desk) => `${studentId}/${desk}`)),
 	);
-	const offers = (await offersToAll(db, conferenceId))
+	const offers = (await offersToAll(db, conferenceId, familyId))
 		.filter(({ studentId, deskId }) => !met.has(`${studentId}/${deskId}`))
 		.map(({ familyId, studentId, deskId }) => ({
 			familyId,
@@ -127,9 +133,13 @@ export async function wantedWishes(db: Reader, conferenceId: string): Promise<De
 }
 
 /** The wishes that follow from classes and exceptions, also where families see nothing of them yet. */
-export async function taughtWishes(db: Reader, conferenceId: string): Promise<DerivedWish[]> {
+export async function taughtWishes(
+	db: Reader,
+	conferenceId: string,
+	familyId?: string,
+): Promise<DerivedWish[]> {
 	const meetings = groupBy(
-		await meetingsOf(db, conferenceId),
+		await meetingsOf(db, conferenceId, familyId),
 		({ familyId, studentId, personId }) => `${familyId}/${studentId}/${personId}`,
 	);
 	const wanted = new Map<string, DerivedWish>();
@@ -181,12 +191,22 @@ async function straysByHand(
 	);
 }
 
-async function knownWishes(tx: Transaction, conferenceId: string): Promise<KnownWish[]> {
+async function knownWishes(
+	tx: Transaction,
+	conferenceId: string,
+	familyId?: string,
+): Promise<KnownWish[]> {
 	const rows = await tx
 		.select()
 		.from(wish)
 		.leftJoin(wishDesk, eq(wishDesk.wishId, wish.id))
-		.where(and(eq(wish.conferenceId, conferenceId), eq(wish.source, 'derived')))
+		.where(
+			and(
+				eq(wish.conferenceId, conferenceId),
+				eq(wish.source, 'derived'),
+				familyId === undefined ? undefined : eq(wish.familyId, familyId as FamilyId),
+			),
+		)
 		.orderBy(wish.id, wishDesk.rank);
 	return [...groupBy(rows, ({ wish }) => wish.id)].map(([id, list]) => {
 		const { familyId, studentId, teacherId, droppedAt } = list[0]!.wish;
@@ -221,7 +241,11 @@ export interface Meeting {
 }
 
 /** Who meets whom, desk by desk in order of the desks' numbers, as it follows from classes and exceptions. */
-export async function meetingsOf(db: Reader, conferenceId: string): Promise<Meeting[]> {
+export async function meetingsOf(
+	db: Reader,
+	conferenceId: string,
+	familyId?: string,
+): Promise<Meeting[]> {
 	return rowsOf(
 		db,
 		sql<Meeting>`
@@ -244,12 +268,17 @@ export async function meetingsOf(db: Reader, conferenceId: string): Promise<Meet
 		join family on family.id = family_student.family_id and family.left_at is null
 		join desk_person on desk_person.person_id = meets.person_id
 		join desk on desk.id = desk_person.desk_id and desk.conference_id = ${conferenceId}
+		where ${familyId === undefined ? sql`true` : sql`family.id = ${familyId}`}
 		order by desk.number, student.id, family.id`,
 	);
 }
 
 /** Desks that are open to all, for each student of each family. */
-async function offersToAll(db: Reader, conferenceId: string): Promise<Omit<Meeting, 'personId'>[]> {
+async function offersToAll(
+	db: Reader,
+	conferenceId: string,
+	familyId?: string,
+): Promise<Omit<Meeting, 'personId'>[]> {
 	return db
 		.select({
 			familyId: familyStudent.familyId,
@@ -260,6 +289,7 @@ async function offersToAll(db: Reader, conferenceId: string): Promise<Omit<Meeti
 		.innerJoin(student, and(eq(student.id, familyStudent.studentId), isNull(student.leftAt)))
 		.innerJoin(family, and(eq(family.id, familyStudent.familyId), isNull(family.leftAt)))
 		.innerJoin(desk, and(eq(desk.conferenceId, conferenceId), eq(desk.forAll, true)))
+		.where(familyId === undefined ? undefined : eq(family.id, familyId as FamilyId))
 		.orderBy(desk.number, student.id);
 }
 

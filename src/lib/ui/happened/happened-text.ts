@@ -86,6 +86,9 @@ const WORDS: Partial<Record<ActKind, (facts: Facts) => string>> = {
 	'conference.resumed': m.happened_resumed,
 	'desks.changed': m.happened_desks,
 	'rules.changed': m.happened_rules,
+	'newcomer.let-in': m.happened_let_in,
+	'newcomer.joined': m.happened_newcomer_joined,
+	'newcomer.declined': m.happened_newcomer_declined,
 	'families.invited': m.happened_invited,
 	'families.reminded': m.happened_reminded,
 };

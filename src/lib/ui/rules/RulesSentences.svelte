@@ -80,7 +80,25 @@
 	/>
 {/snippet}
 
-<h2 class="mb-1 text-title">{m.rules_when()}</h2>
+<h2 class="mb-1 text-title">{m.rules_who()}</h2>
+<Sentence says={(at) => m.rules_entry({ who: at('who') })}>
+	{#snippet piece()}
+		{@render choice(
+			'entry',
+			m.rules_entry_label(),
+			rules.entry,
+			[
+				['listed', m.rules_entry_listed()],
+				['open', m.rules_entry_open()],
+				['asked', m.rules_entry_asked()],
+			],
+			(entry) => set({ entry }),
+		)}
+	{/snippet}
+</Sentence>
+{#if rules.entry !== 'listed'}<p class="quiet">{m.rules_entry_about()}</p>{/if}
+
+<h2 class="mt-6 mb-1 text-title">{m.rules_when()}</h2>
 <Sentence says={(at) => m.rules_window({ from: at('from'), until: at('until') })}>
 	{#snippet piece(name)}
 		{#if name === 'from'}

@@ -17,6 +17,8 @@ export interface SharedFacts {
 	readonly phase: Phase;
 	/** Where families type their code, or ask for a lost link. */
 	readonly address: string;
+	/** Whether anybody may come by that address; otherwise one needs a letter or a known e-mail address. */
+	readonly isOpen: boolean;
 	/** Milliseconds. */
 	readonly now: number;
 }
@@ -58,7 +60,7 @@ export function wordsForEmail(facts: SharedFacts): WordsToSend {
 		text: [
 			m.share_email_greeting(),
 			aboutText(facts),
-			m.share_email_how({ address }),
+			facts.isOpen ? m.share_email_open({ address }) : m.share_email_how({ address }),
 			school.telephone === null
 				? m.share_email_ask()
 				: m.share_email_call({ telephone: school.telephone }),
@@ -67,9 +69,11 @@ export function wordsForEmail(facts: SharedFacts): WordsToSend {
 	};
 }
 
-export const wordsForApp = (facts: SharedFacts): WordsToSend => ({
-	text: `${aboutText(facts)} ${m.share_app_how({ address: facts.address })}`,
-});
+export function wordsForApp(facts: SharedFacts): WordsToSend {
+	const { address, isOpen } = facts;
+	const how = isOpen ? m.share_email_open({ address }) : m.share_app_how({ address });
+	return { text: `${aboutText(facts)} ${how}` };
+}
 
 /** One text message if there is a wording that fits into one. */
 export function wordsForTextMessage({
@@ -77,14 +81,12 @@ export function wordsForTextMessage({
 	conference,
 	dates,
 	address,
+	isOpen,
 }: SharedFacts): WordsToSend {
 	const on = listText(dates.map((date) => localDateText(date, 'short')));
 	const given = { school: school.name, conference: conference.name, dates: on, address };
-	return {
-		text: fittingText([
-			m.share_message_long(given),
-			m.share_message_middle(given),
-			m.share_message_short(given),
-		]),
-	};
+	const [long, middle, short] = isOpen
+		? [m.share_open_long, m.share_open_middle, m.share_open_short]
+		: [m.share_message_long, m.share_message_middle, m.share_message_short];
+	return { text: fittingText([long(given), middle(given), short(given)]) };
 }

@@ -2,6 +2,7 @@ import { error } from '@sveltejs/kit';
 import { datesOf } from '$lib/core/desks/desk-plan';
 import { m } from '$lib/paraglide/messages';
 import { lookForPages } from '$lib/server/look/look-for-pages';
+import { entryOf } from '$lib/server/conferences/entry-of';
 import { conferenceAt, isVisible, phaseOfRow } from '$lib/server/conferences/read-conference';
 import type { PageServerLoad } from './$types';
 
@@ -18,6 +19,7 @@ export const load: PageServerLoad = async (event) => {
 		...(await lookForPages(event)),
 		school: look.name,
 		conference: { name, timeZone, opensAt, closesAt },
+		openLink: entryOf(conference, now) === 'listed' ? null : `/come/${conference.address}`,
 		dates: datesOf(conference),
 		phase: phaseOfRow(conference, now),
 		now,

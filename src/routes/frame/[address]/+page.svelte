@@ -34,6 +34,11 @@
 	<h1 class="text-title">{data.conference.name}</h1>
 	<p class="quiet mb-3">{listText(data.dates.map((date) => localDateText(date)))}</p>
 	{#if booking}<p class="mb-3">{booking}</p>{/if}
+	{#if data.openLink}
+		<p class="mb-4">
+			<a class="btn btn-primary" href={data.openLink} target="_top">{m.frame_open()}</a>
+		</p>
+	{/if}
 	<form method="post" action="/?/code" target="_top" class="mb-2">
 		<label class="mb-1 block font-bold" for="code">{m.start_code()}</label>
 		<span class="flex flex-wrap gap-2">

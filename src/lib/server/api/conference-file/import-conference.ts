@@ -1,7 +1,7 @@
 import { eq, inArray } from 'drizzle-orm';
 import type { PgTable } from 'drizzle-orm/pg-core';
 import { z } from 'zod';
-import { rulesSchema } from '../../../core/snapshot/rules';
+import { rulesSchema, usualRules } from '../../../core/snapshot/rules';
 import { receiversOn } from '../../../core/desks/receivers';
 import { change, reasons } from '../../../operations/change';
 import type { App } from '../../app';
@@ -68,6 +68,10 @@ export const importConference = performs(conferenceTakeIn).by({
 
 class UnfitError extends Error {}
 
+/** Whether a file's rules are some that a conference can have; what it does not say is as usual. */
+const areRules = (rules: unknown): boolean =>
+	typeof rules === 'object' && rulesSchema.safeParse({ ...usualRules, ...rules }).success;
+
 async function prepared(
 	tx: Transaction,
 	name: FileTable,
@@ -76,7 +80,7 @@ async function prepared(
 	const rows = tables[name];
 	if (name === 'conference') {
 		const [facts] = rows as [FileRow];
-		if (!rulesSchema.safeParse(facts['rules']).success) throw new UnfitError('rules');
+		if (!areRules(facts['rules'])) throw new UnfitError('rules');
 		return [{ ...facts, address: await freeAddress(tx, String(facts['address'])) }];
 	}
 	// A teacher who is a parent is known here by the same identifier, or not at all.

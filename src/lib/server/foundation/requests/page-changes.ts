@@ -5,6 +5,7 @@ import { saveBasics } from '../../conferences/save-basics';
 import { saveRules } from '../../conferences/save-rules';
 import { savePlans } from '../../desks/save-plans';
 import { makeLetters } from '../../invitations/letters';
+import { answerNewcomer } from '../../newcomers/answer-newcomer';
 import { saveAnswers } from '../../questions/save-answers';
 import { saveQuestions } from '../../questions/save-questions';
 import { saveRooms } from '../../rooms/rooms';
@@ -28,6 +29,7 @@ export const pageChanges: ReadonlyMap<string, Perform<AnyChange>> = new Map(
 		makeLetters,
 		...[bookVisit, changeVisit, cancelAppointments, undoVisitAct],
 		...[joinWaitingList, leaveWaitingList, holdVisit, giveBack, makeEnquiry, answerEnquiry],
+		answerNewcomer,
 		...[offerSlots, answerAppointment, swapAppointments],
 		...[addLastSlot, undoLastSlot],
 		...[blockSeats, unblockSeats, undoSeats],

@@ -17,8 +17,11 @@ export type Concerned =
 /** What follows an act, in the same transaction. */
 export interface Consequences {
 	readonly concerns: Concerned;
-	/** Wishes follow from classes, teachers and desks: they are derived again where families can see them. */
-	readonly wishes?: true | ((act: DoneAct) => boolean);
+	/**
+	 * Wishes follow from classes, teachers and desks: they are derived again where families can see them, of all
+	 * families or of the one that the act names.
+	 */
+	readonly wishes?: true | 'of-its-family' | ((act: DoneAct) => boolean);
 	/** What server processes keep of desks, slots, rules and rooms is no longer good; open pages are told. */
 	readonly snapshot?: true;
 	/** Open pages are told which seats changed; `anew`: who is concerned by which of them has changed too. */
@@ -180,6 +183,19 @@ export const consequences: Readonly<Record<ActKind, Consequences>> = {
 	'register.undone': REGROUPED,
 	'register.regrouped': REGROUPED,
 	'register.changed': NOTHING,
+	'newcomer.asked': NOTHING,
+	'newcomer.known': NOTHING,
+	// Their page is open: the message keeps their link for them.
+	'newcomer.let-in': {
+		concerns: 'open-conferences',
+		wishes: 'of-its-family',
+		pages: 'anew',
+		tells: [{ kind: 'invited', whom: 'listed' }],
+	},
+	'newcomer.waits': { concerns: 'its-conference', pages: true },
+	'newcomer.joined': { ...REGROUPED, tells: [{ kind: 'invited', whom: 'listed' }] },
+	'newcomer.kept': { concerns: 'its-conference', pages: true },
+	'newcomer.declined': { concerns: 'its-conference', pages: true },
 	'family.merged': REGROUPED,
 	'family.split': REGROUPED,
 	'family.erased': { concerns: 'open-conferences', pages: true, waitingList: true },

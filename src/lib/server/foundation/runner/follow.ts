@@ -20,9 +20,10 @@ export async function follow(
 ): Promise<void> {
 	const { concerns, wishes, snapshot, pages, waitingList, tells = [] } = consequences[act.kind];
 	await writeNotices(tx, clock, actor, { act, tells });
-	const isDerived = typeof wishes === 'function' ? wishes(act) : wishes === true;
+	const isDerived = typeof wishes === 'function' ? wishes(act) : wishes !== undefined;
+	const family = wishes === 'of-its-family' ? act.familyId : undefined;
 	for (const id of await conferencesOf(tx, concerns, act)) {
-		if (isDerived && (await isOpenToFamilies(tx, id))) await deriveWishes(tx, clock, id);
+		if (isDerived && (await isOpenToFamilies(tx, id))) await deriveWishes(tx, clock, id, family);
 		if (snapshot) await touchConference(tx, id);
 		if (snapshot || pages) await announceChange(tx, id, pages === 'anew');
 		if (waitingList) await tendLater(tx, id);

@@ -12,6 +12,8 @@ export interface DoneAct<Kind extends ActKind = ActKind> {
 	readonly conferenceId?: string;
 	/** Whose day it is about, of an act from which follows something for all conferences of that person. */
 	readonly personId?: string;
+	/** Whose wishes are derived again, of an act from which they follow for one family. */
+	readonly familyId?: string;
 	readonly before?: unknown;
 	readonly after?: unknown;
 }

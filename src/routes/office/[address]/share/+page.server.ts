@@ -2,10 +2,12 @@ import { datesOf } from '$lib/core/desks/desk-plan';
 import { USUAL_COLOURS } from '$lib/core/look/school-colours';
 import { m } from '$lib/paraglide/messages';
 import { may } from '$lib/core/permissions/may';
+import { entryOf } from '$lib/server/conferences/entry-of';
 import { accountFor } from '$lib/server/foundation/requests/account-for';
 import { conferenceFor } from '$lib/server/foundation/requests/conference-for';
 import { formAction } from '$lib/server/foundation/requests/form-action';
 import { readLook } from '$lib/server/look/school-look';
+import { countCameByLink } from '$lib/server/newcomers/count-newcomers';
 import { readReach } from '$lib/server/sharing/read-reach';
 import { setFrameSites } from '$lib/server/sharing/frame-sites';
 import type { Actions, PageServerLoad } from './$types';
@@ -21,6 +23,8 @@ export const load: PageServerLoad = async ({ locals, params }) => {
 		sites: (look?.frameSites ?? []).join('\n'),
 		mayChange: may(account, 'register.change'),
 		origin: app.config.origin,
+		entry: entryOf(conference, app.clock.now()),
+		cameByLink: await countCameByLink(app.db, conference.id),
 		dates: datesOf(conference),
 		reach: await readReach(app, account, conference.id),
 		maySeeLinks: may(account, 'links.see'),

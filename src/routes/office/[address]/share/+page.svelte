@@ -14,12 +14,15 @@
 	let { data, form } = $props();
 
 	const base = $derived(`/office/${data.conference.address}`);
+	/** For families on the list and for everybody else. */
+	const openLink = $derived(`${data.origin}/come/${data.conference.address}`);
 	const facts = $derived<SharedFacts>({
 		school: data.school,
 		conference: data.conference,
 		dates: data.dates,
 		phase: data.phase,
-		address: data.origin,
+		address: data.entry === 'listed' ? data.origin : openLink,
+		isOpen: data.entry !== 'listed',
 		now: data.now,
 	});
 </script>
@@ -38,6 +41,21 @@
 		<h2 class="mb-1 text-title">{m.share_address_title()}</h2>
 		<p class="mb-4 max-w-2xl">{m.share_address_about()}</p>
 		<AddressCode address={data.origin} />
+	</section>
+	<section class="mt-8">
+		<h2 class="mb-1 text-title">{m.share_open_title()}</h2>
+		{#if data.entry === 'listed'}
+			<p class="max-w-2xl">
+				{m.share_open_closed()}
+				<a class="link" href="{base}/rules">{m.share_open_rules()}</a>
+			</p>
+		{:else}
+			<p class="mb-4 max-w-2xl">
+				{data.entry === 'asked' ? m.share_open_asked() : m.share_open_about()}
+				{#if data.cameByLink}{m.share_open_came({ count: data.cameByLink })}{/if}
+			</p>
+			<AddressCode address={openLink} />
+		{/if}
 	</section>
 	<section class="mt-8">
 		<h2 class="mb-1 text-title">{m.share_words_title()}</h2>

@@ -10,5 +10,6 @@ export const load: PageServerLoad = async ({ locals, params }) => {
 	return {
 		toAnswer: await readToAnswer(locals.app, account, conference.id),
 		mayAnswer: may(account, 'visit.answer'),
+		mayLetIn: may(account, 'register.change'),
 	};
 };

@@ -9,6 +9,7 @@
 	import { readAgain } from '$lib/ui/parts/live/read-again';
 	import { followSeats } from '$lib/ui/parts/live/live-seats.svelte';
 	import { listText, momentText } from '$lib/ui/parts/format/when';
+	import NewcomerCard from '$lib/ui/newcomers/NewcomerCard.svelte';
 	import EnquiryCard from '$lib/ui/visits/EnquiryCard.svelte';
 
 	let { data } = $props();
@@ -57,7 +58,8 @@
 			: []),
 	]);
 	const isEmpty = $derived(
-		toAnswer.enquiries.length +
+		toAnswer.newcomers.length +
+			toAnswer.enquiries.length +
 			toAnswer.asked.length +
 			toAnswer.offers.length +
 			elsewhere.length ===
@@ -95,6 +97,23 @@
 						</p>
 					{/if}
 					{#if data.mayAnswer}<AnswerWithWords appointment={id} {acts} />{/if}
+				</li>
+			{/each}
+		</ul>
+	{/if}
+
+	{#if toAnswer.newcomers.length}
+		<h2 class="mt-6 mb-2 text-title">{m.to_answer_newcomers()}</h2>
+		<ul class="space-y-4">
+			{#each toAnswer.newcomers as newcomer (newcomer.id)}
+				<li>
+					<NewcomerCard
+						{newcomer}
+						{zone}
+						mayAnswer={data.mayLetIn}
+						familyHref={(id) => `${base}/families/${id}`}
+						onanswered={answered}
+					/>
 				</li>
 			{/each}
 		</ul>

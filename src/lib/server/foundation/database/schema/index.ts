@@ -9,3 +9,4 @@ export * from './places';
 export * from './questions';
 export * from './messages';
 export * from './notices';
+export * from './newcomers';
