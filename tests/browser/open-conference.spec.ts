@@ -121,7 +121,7 @@ test('the office lets in who asks, and sees whose child has a known name', async
 	await child.getByLabel('Given name').fill('leila');
 	await child.getByLabel('Family name').fill('ADEYEMI-Holt');
 	await parent.getByRole('button', { name: 'Ask to book' }).click();
-	await expect(parent.getByText('The office has your request.')).toBeVisible();
+	await expect(parent.getByText('The office has had your request since')).toBeVisible();
 
 	await office.goto(`${demo.origin}/office/winter-conferences/to-answer`);
 	const card = office.getByRole('article', { name: 'Adeyemi' });
@@ -139,7 +139,7 @@ test('the office lets in who asks, and sees whose child has a known name', async
 	await child.getByLabel('Given name').fill('Leila');
 	await child.getByLabel('Family name').fill('Adeyemi-Holt');
 	await parent.getByRole('button', { name: 'Ask to book' }).click();
-	await expect(parent.getByText('The office has your request.')).toBeVisible();
+	await expect(parent.getByText('The office has had your request since')).toBeVisible();
 	// An open list gets the request by itself.
 	await card.getByRole('button', { name: /^Add to / }).click();
 	await expect(card).toHaveCount(0);

@@ -1,4 +1,4 @@
-import { and, eq, isNull, ne, sql } from 'drizzle-orm';
+import { and, eq, isNull, sql } from 'drizzle-orm';
 import { PROOF_GOOD_FOR } from '../../core/newcomers/newcomer';
 import { entryOf } from '../conferences/entry-of';
 import type { ConferenceRow } from '../conferences/read-conference';
@@ -15,24 +15,41 @@ export interface Proved {
 	readonly email: string;
 }
 
-/** Whose link it is; `null` for every link that proves nothing: spent, too old, none of ours, or of a closed door. */
-export async function provedBy(
-	db: Reader,
-	{ key, token, clock }: { readonly key: string; readonly token: string; readonly clock: Clock },
-): Promise<Proved | null> {
+/** A link of ours, and what answers it. */
+interface Asking {
+	readonly key: string;
+	readonly token: string;
+	readonly clock: Clock;
+}
+
+/** Whose link it is, spent or not; `null` for one that is too old, none of ours, or of a door that was closed. */
+async function linkedBy(db: Reader, { key, token, clock }: Asking): Promise<Proved | null> {
 	const read = readLinkToken(token);
 	if (!read) return null;
 	const [row] = await db
 		.select()
 		.from(newcomer)
 		.innerJoin(conference, eq(conference.id, newcomer.conferenceId))
-		.where(and(eq(newcomer.id, read.id), isNull(newcomer.provedAt)));
+		.where(eq(newcomer.id, read.id));
 	if (!row?.newcomer.email) return null;
 	const { id, askedAt, email } = row.newcomer;
 	const now = clock.now();
 	const isGood =
 		isNewcomerProof(key, { id, version: askedAt }, read.secret) && now < askedAt + PROOF_GOOD_FOR;
 	return isGood && entryOf(row.conference, now) !== 'listed' ? { ...row, email } : null;
+}
+
+/** Whose link it is that can be spent; `null` for every other one. */
+export async function provedBy(db: Reader, asking: Asking): Promise<Proved | null> {
+	const linked = await linkedBy(db, asking);
+	return linked?.newcomer.provedAt === null ? linked : null;
+}
+
+/** Whose link it is, as long as it can be spent, or waits for the office since it was. */
+export async function provedOrWaiting(db: Reader, asking: Asking): Promise<Proved | null> {
+	const linked = await linkedBy(db, asking);
+	const isOpen = linked?.newcomer.provedAt === null || linked?.newcomer.state === 'waiting';
+	return isOpen ? linked : null;
 }
 
 /** An adult of the register's with that address: with its way in, if it has one. */
@@ -54,7 +71,7 @@ export async function adultsAt(db: Reader, email: string): Promise<KnownAdult[]>
 /** Since when somebody at that address waits for the office, if they do; milliseconds. */
 export async function waitsSince(
 	db: Reader,
-	{ conference: { id }, email, newcomer: { id: own } }: Proved,
+	{ conference: { id }, email }: Proved,
 ): Promise<number | null> {
 	const [row] = await db
 		.select({ since: newcomer.provedAt })
@@ -64,7 +81,6 @@ export async function waitsSince(
 				eq(newcomer.conferenceId, id),
 				eq(newcomer.state, 'waiting'),
 				sql`lower(${newcomer.email}) = lower(${email})`,
-				ne(newcomer.id, own),
 			),
 		);
 	return row?.since ?? null;

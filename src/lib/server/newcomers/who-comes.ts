@@ -1,6 +1,6 @@
 import type { App } from '../app';
 import { classesNow } from '../register/write-student';
-import { adultsAt, provedBy, waitsSince } from './proof';
+import { adultsAt, provedOrWaiting, waitsSince } from './proof';
 
 /** Who holds a link that proves an address, before it is spent. */
 export type WhoComes = {
@@ -20,7 +20,7 @@ export type WhoComes = {
 /** What the page of a link shows; it changes nothing. `null` for every link that proves nothing. */
 export async function whoComes(app: App, token: string): Promise<WhoComes | null> {
 	const { db, clock, config } = app;
-	const proved = await provedBy(db, { key: config.key, token, clock });
+	const proved = await provedOrWaiting(db, { key: config.key, token, clock });
 	if (!proved) return null;
 	const { email, conference } = proved;
 	const { name, address, timeZone } = conference;

@@ -10,12 +10,9 @@ import { whoComes } from '$lib/server/newcomers/who-comes';
 import { readSchool } from '$lib/server/register/school';
 import type { Actions, PageServerLoad } from './$types';
 
-export const load: PageServerLoad = async ({ locals: { app }, params, request }) => {
+export const load: PageServerLoad = async ({ locals: { app }, params }) => {
 	const school = (await readSchool(app.db))?.name ?? '';
-	const who = await whoComes(app, params.token);
-	// Spent a moment ago, by the form of this page, the link is good no more.
-	if (!who && request.method === 'GET') return wrongLink(app);
-	return { school, who };
+	return { school, who: (await whoComes(app, params.token)) ?? (await wrongLink(app)) };
 };
 
 export const actions: Actions = {
@@ -33,7 +30,8 @@ export const actions: Actions = {
 				redirect(303, `/visit/${who.conference.address}`);
 				break;
 			case 'waits':
-				return { waits: who.email };
+				// The page shows from now on that it waits.
+				return;
 			case 'no-class': {
 				const problem = m.newcomer_no_class();
 				return fail(409, { problem, faults: { children: [problem] }, typed: read.typed });

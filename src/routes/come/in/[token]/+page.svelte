@@ -10,24 +10,17 @@
 
 	const { who } = $derived(data);
 	const faults = $derived(form?.faults ?? {});
-	const waits = $derived(form?.waits);
-	const title = $derived(
-		waits || who?.is === 'waiting'
-			? m.come_waits_title()
-			: (who?.conference.name ?? m.come_waits_title()),
-	);
+	const title = $derived(who.is === 'waiting' ? m.come_waits_title() : who.conference.name);
 </script>
 
 <svelte:head><title>{title} · {data.school}</title></svelte:head>
 
 <CalmPage {title} school={data.school}>
-	{#if waits}
-		<p role="status">{m.come_waits({ email: waits })}</p>
-	{:else if who?.is === 'waiting'}
-		<p>
+	{#if who.is === 'waiting'}
+		<p role="status">
 			{m.come_waits_since({ moment: momentText(who.since, who.zone), email: who.email })}
 		</p>
-	{:else if who}
+	{:else}
 		{#if form?.problem && Object.keys(faults).length === 0}
 			<p class="mb-4 text-error" role="alert">{form.problem}</p>
 		{/if}
