@@ -2,6 +2,7 @@ import { eq } from 'drizzle-orm';
 import { describe, expect, it, vi } from 'vitest';
 import type { Actor } from '$lib/core/permissions/may';
 import { bookVisit } from '$lib/server/visits/change-visit';
+import { makeEnquiry } from '$lib/server/visits/enquiries';
 import { createApp } from '$lib/server/app';
 import { slot, wishDesk } from '$lib/server/foundation/database/schema';
 import { readFloor } from '$lib/server/floor/read-floor';
@@ -73,6 +74,22 @@ describe('live changes', () => {
 		await bookVisit(app, school.families[0]!.actor, await school.request(0, [[0, 7]]));
 		const eighth = (await school.slots(0))[7]!;
 		await vi.waitFor(() => expect(heard.at(-1)!.states[eighth]).toBe('booked'), 5000);
+	});
+
+	it('tell the office that somebody asks, although no seat was touched', async () => {
+		const app = await freshApp();
+		const school = await smallSchool(app, { families: 1, desks: 1 });
+		const heard: SeatNews[] = [];
+		await app.live.watch(school.conference, OFFICE, (message) => heard.push(message));
+		expect(heard.at(-1)!.toAnswer).toBe(0);
+		await makeEnquiry(app, school.families[0]!.actor, {
+			conferenceId: school.conference,
+			familyId: school.families[0]!.id,
+			wish: await school.wish(0, 0),
+			words: 'May we come earlier?',
+		});
+		await vi.waitFor(() => expect(heard.at(-1)!.toAnswer).toBe(1), 5000);
+		expect(heard.at(-1)).toMatchObject({ whole: false, states: {} });
 	});
 
 	it('tell the office how many sit in a slot for several, and nobody else', async () => {

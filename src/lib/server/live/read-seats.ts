@@ -33,7 +33,7 @@ export async function readSeats(
 ): Promise<SeatReading & { readonly nextEnd: number | null }> {
 	const snapshot = await loadSnapshot(db, conferenceId);
 	const isPart = since?.before.snapshot === snapshot && since.touched !== 'any';
-	const [seats, nextEnd, apart, concerns, toAnswer] = await Promise.all([
+	const [{ states, taken }, nextEnd, apart, concerns, toAnswer] = await Promise.all([
 		isPart
 			? seatsAfter(db, snapshot, since.before, since.touched as readonly Stretch[], now)
 			: allSeats(db, snapshot, now),
@@ -52,7 +52,8 @@ export async function readSeats(
 		concerns,
 		nextEnd,
 		toAnswer,
-		...seats,
+		states,
+		taken,
 		closed: new Map(closed.filter(([, slots]) => slots.size > 0)),
 	};
 }
@@ -92,8 +93,7 @@ async function seatsAfter(
 			(start > before.at && start <= now) ||
 			spans.some((span) => overlaps(span, { start, end: claimEnd })),
 	);
-	if (slots.length === 0) return before;
-	const claims = await readClaimsAround(db, id, now, slots);
+	const claims = slots.length ? await readClaimsAround(db, id, now, slots) : [];
 	const anew = seatsOf(snapshot, slots, claims, now);
 	return {
 		states: new Map([...before.states, ...anew.states]),
