@@ -76,6 +76,9 @@ test('a new family is let in once its address is proved, a known one is joined, 
 	await expect(second.getByLabel('Given name')).toHaveValue('Tobe');
 	await second.getByLabel('Family name').fill('Okoye');
 	await go.click();
+	await expect(stranger.getByText('Choose a class for each child')).toBeVisible();
+	await second.getByLabel('Class').selectOption('None of these');
+	await go.click();
 	await stranger.waitForURL('**/visit/winter-conferences');
 	await expect(stranger.getByText('Ife').first()).toBeVisible();
 	// The message with the own link stays with them; the first link is spent.
@@ -120,6 +123,7 @@ test('the office lets in who asks, and sees whose child has a known name', async
 	const child = parent.getByRole('group', { name: 'Child 1' });
 	await child.getByLabel('Given name').fill('leila');
 	await child.getByLabel('Family name').fill('ADEYEMI-Holt');
+	await child.getByLabel('Class').selectOption('7A');
 	await parent.getByRole('button', { name: 'Ask to book' }).click();
 	await expect(parent.getByText('The office has had your request since')).toBeVisible();
 
@@ -138,6 +142,7 @@ test('the office lets in who asks, and sees whose child has a known name', async
 	await parent.getByLabel('Your family name').fill('Adeyemi');
 	await child.getByLabel('Given name').fill('Leila');
 	await child.getByLabel('Family name').fill('Adeyemi-Holt');
+	await child.getByLabel('Class').selectOption('7A');
 	await parent.getByRole('button', { name: 'Ask to book' }).click();
 	await expect(parent.getByText('The office has had your request since')).toBeVisible();
 	// An open list gets the request by itself.

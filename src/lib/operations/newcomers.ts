@@ -21,7 +21,7 @@ export const newcomerAsk = change({
 const child = z.object({
 	givenName: needed(120, 'newcomer_child_name_missing'),
 	familyName: needed(120, 'newcomer_child_name_missing'),
-	class: line(40),
+	class: z.string(says('newcomer_class_missing')).check(z.maxLength(40, says('text_too_long'))),
 });
 
 /** What somebody whom the school does not know says of themselves. */

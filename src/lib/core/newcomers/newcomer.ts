@@ -12,6 +12,9 @@ export interface NamedChild {
 	readonly class: string;
 }
 
+/** What stands in a form for none of the school's classes. */
+export const NO_CLASS = '-';
+
 /** What newcomers say of themselves. */
 export interface NewcomerFacts {
 	readonly givenName: string;

@@ -1,11 +1,17 @@
-import { MOST_CHILDREN, type NamedChild } from '../../core/newcomers/newcomer';
+import { MOST_CHILDREN, NO_CLASS, type NamedChild } from '../../core/newcomers/newcomer';
 
-/** The children that a form names: `child1-given`, `child1-family`, `child1-class`, and so on; empty lines are none. */
-export function namedChildren(data: FormData): NamedChild[] {
+/**
+ * The children that a form names: `child1-given`, `child1-family`, `child1-class`, and so on; empty lines are none.
+ * A class that was not chosen is missing, which is something else than none of the school's.
+ */
+export function namedChildren(data: FormData): (Omit<NamedChild, 'class'> & { class?: string })[] {
 	const typed = (at: number, what: string) => String(data.get(`child${at}-${what}`) ?? '').trim();
-	return Array.from({ length: MOST_CHILDREN }, (_, index) => ({
-		givenName: typed(index + 1, 'given'),
-		familyName: typed(index + 1, 'family'),
-		class: typed(index + 1, 'class'),
-	})).filter((child) => child.givenName || child.familyName || child.class);
+	return Array.from({ length: MOST_CHILDREN }, (_, index) => {
+		const chosen = typed(index + 1, 'class');
+		return {
+			givenName: typed(index + 1, 'given'),
+			familyName: typed(index + 1, 'family'),
+			...(chosen === '' ? {} : { class: chosen === NO_CLASS ? '' : chosen }),
+		};
+	}).filter((child) => child.givenName || child.familyName || 'class' in child);
 }

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
-	import { MOST_CHILDREN } from '$lib/core/newcomers/newcomer';
+	import { MOST_CHILDREN, NO_CLASS } from '$lib/core/newcomers/newcomer';
 	import { m } from '$lib/paraglide/messages';
 	import TextField from '../parts/forms/TextField.svelte';
 
@@ -53,8 +53,9 @@
 			name="{name}-class"
 			bind:value={children[at]!.class}
 		>
-			<option value="">{m.newcomer_no_class_yet()}</option>
+			<option value="">{m.newcomer_choose_class()}</option>
 			{#each classes as label (label)}<option value={label}>{label}</option>{/each}
+			<option value={NO_CLASS}>{m.newcomer_no_class_yet()}</option>
 		</select>
 	</fieldset>
 	{#if at + 1 < MOST_CHILDREN}
