@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
 import { startLetterbox } from '../../scripts/letterbox.mjs';
+import { checkAccess } from './check-access';
 import { expect, openDemo, PHONE, signIn, test, type SeededHouse } from './house';
 
 const DOOR = '/come/winter-conferences';
@@ -60,6 +61,7 @@ test('a new family is let in once its address is proved, a known one is joined, 
 	const go = stranger.getByRole('button', { name: 'Choose times' });
 	await go.click();
 	await expect(stranger.getByText('Type your family name.')).toBeVisible();
+	await checkAccess(stranger);
 	await expect(stranger.getByText('Type the name of at least one child.')).toBeVisible();
 	await stranger.getByLabel('Your family name').fill('Okoye');
 	const first = stranger.getByRole('group', { name: 'Child 1' });
@@ -118,6 +120,8 @@ test('the office lets in who asks, and sees whose child has a known name', async
 	await signIn(office, demo);
 	await openTo(office, 'anybody who has the link and whom the office lets in');
 	const parent = await onPhone(office);
+	await parent.goto(demo.origin + DOOR);
+	await checkAccess(parent);
 	await comeBy(parent, 'new@post.example');
 	await parent.getByLabel('Your family name').fill('Adeyemi');
 	const child = parent.getByRole('group', { name: 'Child 1' });
@@ -130,6 +134,7 @@ test('the office lets in who asks, and sees whose child has a known name', async
 	await office.goto(`${demo.origin}/office/winter-conferences/to-answer`);
 	const card = office.getByRole('article', { name: 'Adeyemi' });
 	await expect(card.getByText('new@post.example')).toBeVisible();
+	await checkAccess(office);
 	await expect(card.getByRole('button', { name: /^Add to / })).toBeVisible();
 	await card.getByText('Decline', { exact: true }).click();
 	await card.getByLabel('A word to them, if you like').fill('Please call us.');

@@ -5,6 +5,7 @@ import { typedDate } from '../../../core/time/local-of';
 import { m } from '$lib/paraglide/messages';
 import type { App } from '../../app';
 import { account, act, conference, enquiry, family } from '../../foundation/database/schema';
+import { countNewcomers } from '../../newcomers/count-newcomers';
 import { countEnquiries } from '../../visits/waiting-enquiries';
 import { answeredEnquiry } from '../telling/facts-of-acts';
 import { countUndelivered } from '../sending/undelivered';
@@ -35,9 +36,10 @@ async function dayWording(told: Told): Promise<Written> {
 	const { id, timeZone, name } = told.conference;
 	const day = typedDate(row.about!);
 	const from = laterInstantOf(day, 0, timeZone);
-	const [acts, families, questions, undelivered] = await Promise.all([
+	const [acts, families, newcomers, questions, undelivered] = await Promise.all([
 		countActs(app, id, from, row.dueAt),
 		countFamilies(app, id),
+		countNewcomers(app.db, id),
 		countEnquiries(app.db, id),
 		countUndelivered(app.db, id),
 	]);
@@ -56,14 +58,20 @@ async function dayWording(told: Told): Promise<Written> {
 					.join('\n'),
 			},
 			{ kind: 'words', text: m.notice_office_families(families) },
-			...waiting(questions, undelivered),
+			...waiting({ newcomers, questions, undelivered }),
 		],
 		link: `${app.config.origin}/office/${told.conference.address}/families`,
 	});
 }
 
-const waiting = (questions: number, undelivered: number): WordingPart[] => {
+const waiting = (counted: {
+	readonly newcomers: number;
+	readonly questions: number;
+	readonly undelivered: number;
+}): WordingPart[] => {
+	const { newcomers, questions, undelivered } = counted;
 	const text = [
+		newcomers ? m.notice_office_newcomers({ count: newcomers }) : '',
 		questions ? m.notice_office_questions({ count: questions }) : '',
 		undelivered ? m.notice_office_undelivered({ count: undelivered }) : '',
 	]
