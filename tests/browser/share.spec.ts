@@ -1,6 +1,6 @@
 import jsQR from 'jsqr';
 import type { Locator, Page } from '@playwright/test';
-import { expect, signIn, test } from './house';
+import { expect, PHONE, signIn, test } from './house';
 
 test.use({ demoOf: 'sharing' });
 
@@ -82,4 +82,65 @@ test('a letter’s code leads to the page with the family’s own code filled in
 	expect(address).toBeDefined();
 	expect(new URL(address!).origin).toBe(demo.origin);
 	expect(new URL(address!).searchParams.get('code')).toBe(typed.trim());
+});
+
+test('a desk that nobody else finds is reached by its own short address, after the code of a letter', async ({
+	page: office,
+	browser,
+	demo,
+}) => {
+	await signIn(office, demo);
+	await office.goto(`${demo.origin}/office/winter-conferences/letters`);
+	await office.getByRole('button', { name: 'Show the letters' }).click();
+	const letter = office.locator('.letter').filter({ hasText: 'Leila Adeyemi-Holt' });
+	const code = await letter.locator('.code').innerText();
+	const [hidden] = await demo.sql<{ name: string }[]>`
+		update desk set is_listed = false
+		where id = (select desk_id from desk_person group by desk_id order by count(*) desc limit 1)
+		returning name`;
+	const first = 'Nuala Brophy';
+	await office.goto(`${demo.origin}/office/winter-conferences/share`);
+	for (const name of [hidden!.name, first]) {
+		const choice = office.getByLabel('A short address for');
+		const value = await choice.locator('option', { hasText: name }).first().getAttribute('value');
+		await choice.selectOption(value);
+		await office.getByRole('button', { name: 'Make it' }).click();
+		await office.getByRole('group').filter({ hasText: name }).locator('summary').click();
+		const square = office.getByRole('img', { name: /opens .*\/s\// }).last();
+		await expect(square.locator('svg')).toBeVisible();
+	}
+	const addressOf = async (name: string) => {
+		const text = await office.getByRole('group').filter({ hasText: name }).innerText();
+		return demo.origin + /\/s\/[\w-]+/.exec(text)![0];
+	};
+	const square = office.getByRole('img', { name: /opens .*\/s\// }).first();
+	expect(await readCode(office, square)).toMatch(/\/s\/(\w{3}-){2}\w{3}$/);
+
+	const family = await (await browser.newContext({ viewport: PHONE })).newPage();
+	await family.goto(await addressOf(first));
+	await family.getByLabel('Code from your letter').fill(code);
+	await family.getByRole('button', { name: 'Open my visit' }).click();
+	await family.waitForURL('**/visit/winter-conferences?**desk=**');
+	// Landed on that desk, with the other teachers one press away.
+	const ticked = family.getByRole('checkbox', { checked: true });
+	await expect(ticked).toHaveCount(1);
+	await expect(family.getByRole('checkbox', { name: /Nuala Brophy/ })).toBeChecked();
+	await expect(family.getByRole('checkbox', { name: new RegExp(hidden!.name) })).toHaveCount(0);
+	await family.getByRole('button', { name: 'Choose my other teachers, too' }).click();
+	await expect.poll(() => ticked.count()).toBeGreaterThan(2);
+
+	await family.goto(await addressOf(hidden!.name));
+	await family.getByRole('radio', { name: 'Leila Adeyemi-Holt' }).check();
+	await family.getByRole('button', { name: 'Choose a time' }).click();
+	await family.waitForURL('**/visit/winter-conferences?**desk=**');
+	await expect(family.getByRole('checkbox', { name: new RegExp(hidden!.name) })).toBeChecked();
+
+	const old = await addressOf(hidden!.name);
+	await office
+		.getByRole('group')
+		.filter({ hasText: hidden!.name })
+		.getByRole('button', { name: 'Replace it' })
+		.click();
+	await expect.poll(() => addressOf(hidden!.name)).not.toBe(old);
+	expect((await family.request.get(old)).status()).toBe(410);
 });

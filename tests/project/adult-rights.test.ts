@@ -4,6 +4,7 @@
 import { randomUUID } from 'node:crypto';
 import { eq, sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { DeskId } from '$lib/core/ids';
 import type { Actor } from '$lib/core/permissions/may';
 import { operations } from '$lib/server/api/operations';
 import type { App } from '$lib/server/app';
@@ -19,6 +20,7 @@ import {
 import { askGuest, withdrawGuest } from '$lib/server/visits/guests';
 import { holdVisit, offerSlots } from '$lib/server/visits/hold-visit';
 import { familySheet } from '$lib/server/visits/family-sheet';
+import { meetByLink } from '$lib/server/visits/meet-by-link';
 import { addWish, removeWish } from '$lib/server/visits/meet-also';
 import { swapAppointments } from '$lib/server/visits/swap-appointments';
 import { undoVisitAct } from '$lib/server/visits/undo-visit';
@@ -32,6 +34,7 @@ import {
 	familyStudent,
 	invitation,
 	meetingException,
+	shortLink,
 	student,
 	wish,
 	wishDesk,
@@ -509,6 +512,22 @@ const TABLE: Record<
 		ask: async () => {
 			const [last] = await app.db.select().from(act).where(eq(act.kind, 'visit.booked')).limit(1);
 			return direct(undoVisitAct(app, bound, { act: last!.id }));
+		},
+		status: 200,
+	},
+	'server meetByLink': {
+		ask: async () => {
+			const code = '222-222-223';
+			const [student] = await app.db.select().from(familyStudent).limit(1);
+			await app.db.insert(shortLink).values({
+				code,
+				conferenceId: school.conference,
+				deskId: school.desks[2]! as DeskId,
+			});
+			const met = { familyId: school.families[0]!.id, student: student!.studentId, code };
+			const outcome = await direct(meetByLink(app, bound, met));
+			await app.db.delete(shortLink);
+			return outcome;
 		},
 		status: 200,
 	},

@@ -5,6 +5,7 @@ import { pageChanges } from '$lib/server/foundation/requests/page-changes';
 import { pageQuestions } from '$lib/server/foundation/requests/page-questions';
 import { openDemo, type SeededHouse } from '../browser/house';
 import { SYSTEM } from '$lib/core/permissions/may';
+import { makeShortLink } from '$lib/server/sharing/short-links';
 import { askGuest } from '$lib/server/visits/guests';
 import { appBeside } from './app-beside';
 import { everyRoute, nodesOf } from './route-table';
@@ -41,7 +42,7 @@ const busyTimes = (route: string, roles: readonly Role[]): Record<string, readon
 /** Who may ask for what. A route that is not here makes the first test fail. */
 const ALLOWED: Record<string, readonly Role[]> = {
 	...Object.fromEntries(
-		['visit', 'teacher', 'g', 'sign-in', 'password', 'proof', 'door', 'come'].map((folder) => [
+		['visit', 'teacher', 'g', 'sign-in', 'password', 'proof', 'door', 'come', 's'].map((folder) => [
 			`/${folder} layout`,
 			anybody,
 		]),
@@ -79,6 +80,8 @@ const ALLOWED: Record<string, readonly Role[]> = {
 	'/g/[token] page': anybody,
 	'/g/[token]/visit.ics GET': anybody,
 	'/visit/kept page': anybody,
+	'/s/[code] page': anybody,
+	'/s/[code] ?/default': anybody,
 	'/come/[address] page': anybody,
 	'/come/[address] ?/default': anybody,
 	'/come/in/[token] page': [],
@@ -207,6 +210,8 @@ const ALLOWED: Record<string, readonly Role[]> = {
 	'/office/[address]/families page': office,
 	'/office/[address]/share page': office,
 	'/office/[address]/share ?/sites': organiser,
+	'/office/[address]/share ?/make': organiser,
+	'/office/[address]/share ?/replace': organiser,
 	'/office/[address]/letters page': organiser,
 	'/office/[address]/to-answer page': office,
 	'/office/[address]/families/[family] page': office,
@@ -328,6 +333,9 @@ beforeAll(async () => {
 		name: 'Sam',
 		email: '',
 	});
+	await makeShortLink(app, SYSTEM, { conferenceId: ids.conference!, desk: ids.desk! });
+	const [short] = await demo.sql<{ code: string }[]>`select code from short_link`;
+	ids.code = short!.code;
 	if (asked.ok) ids.guest = asked.link.split('/').at(-1)!;
 }, 120_000);
 
@@ -347,6 +355,7 @@ function addressOf(route: string): string {
 		.replace('/i/[token]', `/i/${ids.link}`)
 		.replace('/g/[token]', `/g/${ids.guest}`)
 		.replace('[token]', ids.token!)
+		.replace('[code]', ids.code!)
 		.replace('[person]', ids.teachers!)
 		.replace('[digest]', 'a-picture')
 		.replace('[notice]', ids.notice!)

@@ -65,6 +65,8 @@ export type ActKind =
 	| 'register.undone'
 	| 'register.changed'
 	| 'register.regrouped'
+	| 'short-link.made'
+	| 'short-link.replaced'
 	| 'newcomer.asked'
 	| 'newcomer.known'
 	| 'newcomer.let-in'

@@ -90,6 +90,7 @@ export const deskPlan: ZodMiniType<DeskPlan> = z.object({
 	// A page from before there were any knows of none.
 	words: z._default(z.string().check(z.maxLength(1000)), ''),
 	forAll: z.boolean(),
+	isListed: z._default(z.boolean(), true),
 	familyPicks: z.boolean(),
 	rules: z._default(deskRules, usualDeskRules),
 	people: z.array(z.object({ person: id, role: z.enum(['all', 'any']) })).check(z.maxLength(60)),

@@ -17,6 +17,8 @@ export interface DeskPlan {
 	readonly words: string;
 	/** Whoever wants may come, also without a class. */
 	readonly forAll: boolean;
+	/** Families find it by themselves; otherwise by its own link alone. */
+	readonly isListed: boolean;
 	readonly people: readonly DeskPerson[];
 	/** At a desk where any one receives: the family picks the person, instead of the least busy one. */
 	readonly familyPicks: boolean;

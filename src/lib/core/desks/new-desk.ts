@@ -17,6 +17,7 @@ export const newDesk = (
 	subject: facts.subject,
 	words: '',
 	forAll: facts.forAll ?? false,
+	isListed: true,
 	people: facts.people,
 	familyPicks: false,
 	substitutes: [],

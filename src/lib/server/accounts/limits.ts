@@ -94,3 +94,13 @@ export const newcomerLimits = (email: string, client: Client): AttemptLimit[] =>
 	{ name: `newcomer-client:${networkOf(client)}`, free: 30, longestWait: QUARTER_OF_AN_HOUR },
 	{ name: 'newcomer', free: 600, longestWait: 2 },
 ];
+
+/** What holds up guesses of short addresses: a code has nine signs, and a whole school may share a network. */
+export const shortLinkLimits = (client: Client): AttemptLimit[] => [
+	{
+		name: `short-link:${networkOf(client)}`,
+		free: 60,
+		longestWait: QUARTER_OF_AN_HOUR,
+		keeps: true,
+	},
+];

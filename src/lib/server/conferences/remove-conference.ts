@@ -51,6 +51,7 @@ async function familiesWithVisit(tx: Transaction, conferenceId: string): Promise
 async function removeSetUp(tx: Transaction, conferenceId: string): Promise<void> {
 	const desks = sql`(select id from desk where conference_id = ${conferenceId})`;
 	await tx.execute(sql`delete from finding_aside where conference_id = ${conferenceId}`);
+	await tx.execute(sql`delete from short_link where conference_id = ${conferenceId}`);
 	await tx.execute(sql`delete from newcomer where conference_id = ${conferenceId}`);
 	await tx.execute(sql`delete from question where conference_id = ${conferenceId}`);
 	for (const table of ['slot', 'sitting', 'series', 'desk_person', 'desk_substitute'])

@@ -41,13 +41,14 @@ export async function loadPlans(db: Reader, conferenceId: string): Promise<DeskP
 		groupBy(rows, ({ deskId }) => deskId),
 	];
 	return desks.map(
-		({ id, number, name, subject, words, forAll, familyPicks, rightHours, ...own }) => ({
+		({ id, number, name, subject, words, forAll, isListed, familyPicks, rightHours, ...own }) => ({
 			id,
 			number,
 			name,
 			subject,
 			words,
 			forAll,
+			isListed,
 			familyPicks,
 			rightHours,
 			rules: deskRulesOf(own),

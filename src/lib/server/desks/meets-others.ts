@@ -6,13 +6,17 @@ const met = z
 	.object({
 		id: z.string(),
 		forAll: z.boolean(),
+		// Acts from before there were any others tell of listed desks.
+		isListed: z.boolean().default(true),
 		people: z.array(z.object({ person: z.string() })),
 	})
 	.nullable();
 const desks = z.array(met);
 
 const whoIsMet = (desk: z.infer<typeof met> | undefined): string =>
-	desk ? JSON.stringify([desk.forAll, desk.people.map(({ person }) => person).sort()]) : '';
+	desk
+		? JSON.stringify([desk.forAll, desk.isListed, desk.people.map(({ person }) => person).sort()])
+		: '';
 
 /** Whether after a change of desks somebody else is to be met there than before. */
 export function meetsOthers({ before, after }: DoneAct): boolean {

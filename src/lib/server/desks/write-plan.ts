@@ -23,7 +23,7 @@ export async function writePlan(
 	conferenceId: string,
 	plan: DeskPlan,
 ): Promise<void> {
-	const { id, number, forAll, familyPicks } = plan;
+	const { id, number, forAll, isListed, familyPicks } = plan;
 	const facts = {
 		number,
 		name: plan.name.trim(),
@@ -31,7 +31,7 @@ export async function writePlan(
 		words: plan.words.trim(),
 	};
 	const rightHours = [...plan.rightHours];
-	const values = { ...facts, ...plan.rules, forAll, familyPicks, rightHours };
+	const values = { ...facts, ...plan.rules, forAll, isListed, familyPicks, rightHours };
 	await tx
 		.insert(desk)
 		.values({ id, conferenceId, ...values })

@@ -1,4 +1,4 @@
-import { and, eq } from 'drizzle-orm';
+import { and, eq, or } from 'drizzle-orm';
 import { clashProblem } from '../../core/clashes/clash-problem';
 import { sittingsOfPlan, stretchesOf, type DeskPlan } from '../../core/desks/desk-plan';
 import type { ReadinessFacts, ReadyDesk, ReadyVideo } from '../../core/readiness/readiness-facts';
@@ -92,7 +92,13 @@ async function desksForAll(db: Reader, conferenceId: string): Promise<ReadonlySe
 	const rows = await db
 		.select({ id: desk.id })
 		.from(desk)
-		.where(and(eq(desk.conferenceId, conferenceId), eq(desk.forAll, true)));
+		.where(
+			and(
+				eq(desk.conferenceId, conferenceId),
+				// Or whoever has its link.
+				or(eq(desk.forAll, true), eq(desk.isListed, false)),
+			),
+		);
 	return new Set(rows.map(({ id }) => id));
 }
 

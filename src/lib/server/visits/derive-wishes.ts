@@ -55,7 +55,7 @@ const meetingAt = ({ familyId, studentId, teacherId, desks }: DerivedWish): stri
 /**
  * Makes the derived wishes follow from who teaches whom: for each student of each family and each
  * teacher of a class, one meeting at any of the teacher's desks; exceptions by hand add and leave out
- * teachers, and desks that are open to all are offered to everybody. A difference: a wish keeps its
+ * teachers, and desks that are open to all are offered to everybody. Desks that are reached by their own link alone are left out. A difference: a wish keeps its
  * identity when its teacher gets another desk. What the office added stands for what would follow. One that nobody wishes any more goes, or, where an
  * appointment served it, is dropped: kept, and offered to nobody. Of one family alone where one is given.
  */
@@ -268,6 +268,7 @@ export async function meetingsOf(
 		join family on family.id = family_student.family_id and family.left_at is null
 		join desk_person on desk_person.person_id = meets.person_id
 		join desk on desk.id = desk_person.desk_id and desk.conference_id = ${conferenceId}
+			and desk.is_listed
 		where ${familyId === undefined ? sql`true` : sql`family.id = ${familyId}`}
 		order by desk.number, student.id, family.id`,
 	);
@@ -288,7 +289,10 @@ async function offersToAll(
 		.from(familyStudent)
 		.innerJoin(student, and(eq(student.id, familyStudent.studentId), isNull(student.leftAt)))
 		.innerJoin(family, and(eq(family.id, familyStudent.familyId), isNull(family.leftAt)))
-		.innerJoin(desk, and(eq(desk.conferenceId, conferenceId), eq(desk.forAll, true)))
+		.innerJoin(
+			desk,
+			and(eq(desk.conferenceId, conferenceId), eq(desk.forAll, true), eq(desk.isListed, true)),
+		)
 		.where(familyId === undefined ? undefined : eq(family.id, familyId as FamilyId))
 		.orderBy(desk.number, student.id);
 }

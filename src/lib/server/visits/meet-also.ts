@@ -1,14 +1,16 @@
 import { and, eq, isNotNull } from 'drizzle-orm';
+import type { DeskId, FamilyId, StudentId } from '../../core/ids';
 import { indexOf } from '../../core/snapshot/snapshot-index';
 import type { WhoseVisit } from '../../operations/change';
 import { wishAdd, wishRemove } from '../../operations/office-visits';
 import { loadSnapshot } from '../conferences/load-snapshot';
+import type { Clock } from '../foundation/clock';
 import type { Transaction } from '../foundation/database/connect';
 import { waiting, wish, wishDesk } from '../foundation/database/schema';
 import { newId } from '../foundation/identifiers';
 import { performs, type Asked } from '../foundation/runner/perform';
 import { DERIVED_WEIGHT } from './derive-wishes';
-import { readFamily } from './family-facts';
+import { readFamily, type FamilyFacts } from './family-facts';
 import { releaseHolds } from './held-claims';
 import { lockFamily } from './lock-visit';
 
@@ -27,32 +29,42 @@ const lock = ({ tx, input }: Asked<WhoseVisit>) => lockFamily(tx, input.familyId
 /** Lets a family meet somebody at a desk that is none of its own, about one of its students. */
 export const addWish = performs(wishAdd).by({
 	lock,
-	async work({ tx, clock, input: { conferenceId, familyId, student, desk } }) {
-		const family = await readFamily(tx, conferenceId, familyId);
-		const isOwn = family.students.some(({ id }) => id === student);
-		const { desks } = indexOf(await loadSnapshot(tx, conferenceId));
-		if (!isOwn || !desks.has(desk)) return { refused: { reason: 'unknown' } };
-		const isWished = family.wishes.some(
-			(known) => known.student === student && known.desks.includes(desk),
-		);
-		if (isWished) return { refused: { reason: 'wished' } };
-		const dropped = await droppedWish(tx, familyId, student, desk);
-		const id = dropped ?? newId(clock);
-		if (dropped) await tx.update(wish).set({ droppedAt: null }).where(eq(wish.id, dropped));
-		else {
-			await tx.insert(wish).values({
-				id,
-				conferenceId,
-				familyId,
-				studentId: student,
-				...ADDED,
-				source: 'by-hand',
-			});
-			await tx.insert(wishDesk).values({ wishId: id, deskId: desk, rank: 0 });
-		}
-		return { done: { wish: id }, act: { kind: 'wish.added', conferenceId, after: { wish: id } } };
+	async work({ tx, clock, input }) {
+		return addTo(tx, clock, await readFamily(tx, input.conferenceId, input.familyId), input);
 	},
 });
+
+/** Adds a meeting about one of a family's students at a desk of the conference, once. */
+export async function addTo(
+	tx: Transaction,
+	clock: Clock,
+	family: FamilyFacts,
+	{ conferenceId, student, desk }: { conferenceId: string; student: string; desk: string },
+) {
+	const isOwn = family.students.some(({ id }) => id === student);
+	const { desks } = indexOf(await loadSnapshot(tx, conferenceId));
+	if (!isOwn || !desks.has(desk)) return { refused: { reason: 'unknown' } } as const;
+	const isWished = family.wishes.some(
+		(known) => known.student === student && known.desks.includes(desk),
+	);
+	if (isWished) return { refused: { reason: 'wished' } } as const;
+	const dropped = await droppedWish(tx, family.id, student, desk);
+	const id = dropped ?? newId(clock);
+	if (dropped) await tx.update(wish).set({ droppedAt: null }).where(eq(wish.id, dropped));
+	else {
+		await tx.insert(wish).values({
+			id,
+			conferenceId,
+			familyId: family.id as FamilyId,
+			studentId: student as StudentId,
+			...ADDED,
+			source: 'by-hand',
+		});
+		await tx.insert(wishDesk).values({ wishId: id, deskId: desk as DeskId, rank: 0 });
+	}
+	const after = { wish: id };
+	return { done: { wish: id }, act: { kind: 'wish.added', conferenceId, after } } as const;
+}
 
 /** Takes a meeting that the office added off again. */
 export const removeWish = performs(wishRemove).by({

@@ -119,6 +119,15 @@
 		/>
 		{m.desk_for_all()}
 	</label>
+	<label class="flex items-start gap-2 text-small">
+		<input
+			type="checkbox"
+			class="checkbox checkbox-sm"
+			checked={!plan.isListed}
+			onchange={({ currentTarget }) => set({ isListed: !currentTarget.checked })}
+		/>
+		{m.desk_by_link()}
+	</label>
 
 	<section>
 		<h3 class="mb-1 font-bold">{m.desk_hours()}</h3>

@@ -83,7 +83,7 @@
 
 	const choices = untrack(() => {
 		const of = { family: loaded.family, conference: loaded.conference.id };
-		return new VisitChoices(loaded, new ChoiceStore(() => sessionStorage, clock, of));
+		return new VisitChoices(loaded, new ChoiceStore(() => sessionStorage, clock, of), place.desk);
 	});
 	const windows = $derived(timeWindows(view.slots, zone));
 	/** Another adult of the family booked all of it while it was looked at. */
@@ -277,6 +277,7 @@
 		<WhomStep
 			view={planView}
 			bind:unticked={choices.unticked}
+			cameFor={place.desk}
 			{reload}
 			onnext={() => goOn('when')}
 		/>

@@ -13,11 +13,14 @@
 	let {
 		view,
 		unticked = $bindable(),
+		cameFor,
 		reload,
 		onnext,
 	}: {
 		view: FamilyProjection;
 		unticked: readonly string[];
+		/** The one desk that its link led to. */
+		cameFor?: string | undefined;
 		reload: () => Promise<void>;
 		/** Missing while nothing can be booked. */
 		onnext?: (() => void) | undefined;
@@ -54,6 +57,16 @@
 		),
 	);
 
+	/** Teachers who are left out as long as nobody says otherwise, beside the one that a link led to. */
+	const others = $derived(
+		cameFor === undefined
+			? []
+			: open.filter(
+					({ id, optional, desks }) =>
+						!optional && !desks.includes(cameFor) && unticked.includes(id),
+				),
+	);
+
 	/** Before the page runs, pressing the button would do nothing. */
 	let ready = $state(false);
 	onMount(() => {
@@ -88,6 +101,17 @@
 	{/if}
 {/if}
 <h2 class="mb-2 text-title">{m.whom_title()}</h2>
+{#if others.length}
+	<p class="mb-4">
+		<button
+			class="btn btn-outline"
+			disabled={!ready}
+			onclick={() => (unticked = unticked.filter((id) => !others.some((wish) => wish.id === id)))}
+		>
+			{m.whom_others()}
+		</button>
+	</p>
+{/if}
 {#each byStudent as { student, wishes, optional, ink } (student.id)}
 	<fieldset class="mb-4" style:--ink="var(--color-student-{ink})">
 		<legend class="mb-1 font-bold" style:color="var(--ink)">

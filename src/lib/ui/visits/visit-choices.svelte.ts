@@ -18,8 +18,12 @@ export class VisitChoices {
 	constructor(
 		loaded: FamilyProjection,
 		private readonly store: ChoiceStore,
+		/** The one desk that somebody came for. */
+		private readonly desk: string | undefined,
 	) {
-		this.unticked = loaded.wishes.filter(({ optional }) => optional).map(({ id }) => id);
+		this.unticked = loaded.wishes
+			.filter(({ optional, desks }) => (desk ? !desks.includes(desk) : optional))
+			.map(({ id }) => id);
 	}
 
 	/** What is asked of the planner. */
@@ -52,7 +56,7 @@ export class VisitChoices {
 	takeUp(): PendingVisit | null {
 		const kept = this.store.read();
 		if (!kept) return null;
-		this.unticked = kept.unticked;
+		if (!this.desk) this.unticked = kept.unticked;
 		this.chosen = kept.chosen;
 		this.bounds = kept.bounds;
 		this.asking = kept.asking;

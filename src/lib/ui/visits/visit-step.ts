@@ -11,6 +11,8 @@ export interface VisitPlace {
 	readonly appointment?: string | undefined;
 	/** It plans its whole visit anew, and would give up what it has. */
 	readonly isChange?: boolean | undefined;
+	/** At which desk it came to be received, by that desk's own link. */
+	readonly desk?: string | undefined;
 }
 
 /** The place that an address names. */
@@ -18,15 +20,17 @@ export const placeIn = ({ searchParams }: URL): VisitPlace => ({
 	step: steps.find((step) => step === searchParams.get('step')),
 	appointment: searchParams.get('appointment') ?? undefined,
 	isChange: searchParams.has('change'),
+	desk: searchParams.get('desk') ?? undefined,
 });
 
 /** The address of a place on the page, beside what else stands in it. */
-export function addressOf({ step, appointment, isChange }: VisitPlace, page: URL): string {
+export function addressOf({ step, appointment, isChange, desk }: VisitPlace, page: URL): string {
 	const parts = new URLSearchParams(page.search);
 	for (const [name, value] of Object.entries({
 		step,
 		appointment,
 		change: isChange ? '' : undefined,
+		desk,
 	}))
 		if (value === undefined) parts.delete(name);
 		else parts.set(name, value);

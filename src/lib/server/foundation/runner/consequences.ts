@@ -183,6 +183,8 @@ export const consequences: Readonly<Record<ActKind, Consequences>> = {
 	'register.undone': REGROUPED,
 	'register.regrouped': REGROUPED,
 	'register.changed': NOTHING,
+	'short-link.made': NOTHING,
+	'short-link.replaced': NOTHING,
 	'newcomer.asked': NOTHING,
 	'newcomer.known': NOTHING,
 	// Their page is open: the message keeps their link for them.

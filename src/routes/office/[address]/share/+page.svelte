@@ -3,6 +3,7 @@
 	import AddressCode from '$lib/ui/sharing/AddressCode.svelte';
 	import OwnSite from '$lib/ui/sharing/OwnSite.svelte';
 	import ReachList from '$lib/ui/sharing/ReachList.svelte';
+	import ShortLinks from '$lib/ui/sharing/ShortLinks.svelte';
 	import WordsCard from '$lib/ui/sharing/WordsCard.svelte';
 	import {
 		wordsForApp,
@@ -56,6 +57,19 @@
 			</p>
 			<AddressCode address={openLink} />
 		{/if}
+	</section>
+	<section class="mt-8">
+		<h2 class="mb-1 text-title">{m.short_title()}</h2>
+		<p class="mb-4 max-w-2xl">{m.short_about()}</p>
+		<ShortLinks
+			links={data.links}
+			desks={data.desks}
+			origin={data.origin}
+			mayMake={data.mayMake}
+			problem={form && 'problem' in form && !('sites' in (form.typed ?? {}))
+				? form.problem
+				: undefined}
+		/>
 	</section>
 	<section class="mt-8">
 		<h2 class="mb-1 text-title">{m.share_words_title()}</h2>

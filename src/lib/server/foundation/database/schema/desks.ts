@@ -37,6 +37,8 @@ export const desk = pgTable(
 		words: text('words').notNull().default(''),
 		/** Whoever wants may come, also without a class (counsellor, head). */
 		forAll: boolean('for_all').notNull().default(false),
+		/** Families find it by themselves; otherwise by its own link alone. */
+		isListed: boolean('is_listed').notNull().default(true),
 		/** Of a desk where any one receives: the family picks the person. */
 		familyPicks: boolean('family_picks').notNull().default(false),
 		/** Whether its appointments are booked at once or asked for; null: as the conference says. */

@@ -10,3 +10,4 @@ export * from './questions';
 export * from './messages';
 export * from './notices';
 export * from './newcomers';
+export * from './sharing';
