@@ -35,7 +35,7 @@ test('the office hands round one address, as a code and in words, and sees who k
 		['Save as SVG for print', 'image/svg+xml'],
 		['Save as PNG', 'image/png'],
 	] as const) {
-		const link = page.getByRole('link', { name });
+		const link = page.getByRole('link', { name }).first();
 		await expect(link).toHaveAttribute('download', /\.(svg|png)$/);
 		expect(await link.getAttribute('href')).toContain(`data:${type}`);
 	}
@@ -44,6 +44,17 @@ test('the office hands round one address, as a code and in words, and sees who k
 	await expect(page.getByRole('button', { name: 'Copy: E-mail to families' })).toHaveText('copied');
 	expect(await copied(page)).toMatch(/^Winter Conferences[^\n]*\n\nDear families,\n\n/);
 	expect(await copied(page)).toContain(demo.origin);
+
+	// The button as a picture, with its link for programs that show more than letters.
+	await expect(page.getByRole('img', { name: 'Open my visit' })).toBeVisible();
+	await page.getByRole('button', { name: 'Copy: The button as a picture' }).click();
+	await expect.poll(() => copied(page)).toBe(demo.origin);
+	const rich = await page.evaluate(async () => {
+		const [item] = await navigator.clipboard.read();
+		return (await item!.getType('text/html')).text();
+	});
+	expect(rich).toContain(`<a href="${demo.origin}`);
+	expect(rich).toMatch(/<img src="data:image\/png;base64,.*alt="Open my visit"/);
 
 	const message = page.getByRole('textbox', { name: 'Text message' });
 	expect((await message.inputValue()).length).toBeLessThanOrEqual(160);

@@ -5,7 +5,16 @@
 	import { Copying } from './copying.svelte';
 
 	/** Copies a text in one act; the name says which. */
-	let { name, text }: { name: string; text: string } = $props();
+	let {
+		name,
+		text,
+		html,
+	}: {
+		name: string;
+		text: string;
+		/** The same for programs that show more than letters. */
+		html?: string | undefined;
+	} = $props();
 
 	const copying = new Copying();
 </script>
@@ -14,7 +23,11 @@
 	type="button"
 	class="btn"
 	aria-label={m.share_copy_of({ name })}
-	onclick={() => void copying.copy(Promise.resolve(text))}
+	onclick={() =>
+		void copying.copy(
+			Promise.resolve(text),
+			html === undefined ? undefined : Promise.resolve(html),
+		)}
 >
 	{#if copying.state === 'copied'}
 		<Check size={18} aria-hidden="true" /> <span role="status">{m.link_copied()}</span>

@@ -4,11 +4,13 @@
 	import LongTextField from '../parts/forms/LongTextField.svelte';
 	import { enhance } from '../parts/saving/enhance';
 	import HtmlToPaste from './HtmlToPaste.svelte';
+	import PictureButton from './PictureButton.svelte';
 	import { buttonHtml, frameHtml } from './site-html';
 
 	/** What the school's own site shows of a conference: a button, or a frame where the office has named the site. */
 	let {
 		origin,
+		address,
 		conference,
 		colour,
 		sites,
@@ -17,6 +19,8 @@
 		mayChange,
 	}: {
 		origin: string;
+		/** Where the button leads. */
+		address: string;
 		conference: {
 			readonly name: string;
 			readonly address: string;
@@ -36,8 +40,9 @@
 
 <HtmlToPaste
 	title={m.share_site_button()}
-	html={buttonHtml(origin, m.share_site_button_text(), colour)}
+	html={buttonHtml(address, m.share_site_button_text(), colour)}
 />
+<PictureButton {address} text={m.share_site_button_text()} {colour} />
 <HtmlToPaste
 	title={m.share_site_frame()}
 	html={frameHtml(origin, conference.address, conference.name)}

@@ -36,15 +36,18 @@
 		view.students
 			.map((student, index) => {
 				const own = open.filter((wish) => wish.student === student.id);
+				const isFirst = ({ desks }: ShownWish) => cameFor !== undefined && desks.includes(cameFor);
+				const rest = own.filter((wish) => !isFirst(wish));
 				return {
 					student,
 					ink: studentInk(index),
-					// What a teacher asked for comes first.
+					// Whom a link led to comes first, then what a teacher asked for.
 					wishes: [
-						...own.filter(({ askedBy }) => askedBy === 'teacher'),
-						...own.filter(({ askedBy, optional }) => askedBy !== 'teacher' && !optional),
+						...own.filter(isFirst),
+						...rest.filter(({ askedBy }) => askedBy === 'teacher'),
+						...rest.filter(({ askedBy, optional }) => askedBy !== 'teacher' && !optional),
 					],
-					optional: own.filter(({ askedBy, optional }) => askedBy !== 'teacher' && optional),
+					optional: rest.filter(({ askedBy, optional }) => askedBy !== 'teacher' && optional),
 				};
 			})
 			.filter(({ wishes, optional }) => wishes.length + optional.length > 0),

@@ -85,6 +85,7 @@
 		<p class="mb-4">{m.share_site_about()}</p>
 		<OwnSite
 			origin={data.origin}
+			address={facts.address}
 			conference={data.conference}
 			colour={data.colour}
 			sites={form && 'typed' in form ? (form.typed?.sites ?? data.sites) : data.sites}
