@@ -140,6 +140,9 @@ test('a desk that nobody else finds is reached by its own short address, after t
 	await expect(family.getByRole('checkbox', { name: new RegExp(hidden) })).toHaveCount(0);
 	await family.getByRole('button', { name: 'Choose my other teachers, too' }).click();
 	await expect.poll(() => ticked.count()).toBeGreaterThan(2);
+	// Whoever was led there once is not led there again.
+	await family.goto(`${demo.origin}/visit`);
+	await expect(family).toHaveURL(/\/visit\/winter-conferences$/);
 
 	await family.goto(await addressOf(hidden));
 	await family.getByRole('radio', { name: 'Leila Adeyemi-Holt' }).check();

@@ -5,7 +5,7 @@ import {
 	visibleConferences,
 } from '$lib/server/conferences/read-conference';
 import { triedBy } from '$lib/server/conferences/is-on-trial';
-import { forgetFamilies, wayOn } from '$lib/server/foundation/requests/cookies';
+import { forgetFamilies, takeDestination } from '$lib/server/foundation/requests/cookies';
 import { readSchool } from '$lib/server/register/school';
 import { takenBackWithVisit } from '$lib/server/visits/whose-visit';
 import { wrongLink } from '$lib/server/invitations/wrong-link';
@@ -14,7 +14,7 @@ import type { Actions, PageServerLoad } from './$types';
 export const load: PageServerLoad = async ({ locals, url, cookies }) => {
 	const { app, adult } = locals;
 	if (!adult) return wrongLink(app);
-	const sent = wayOn(cookies);
+	const sent = takeDestination(cookies);
 	if (sent) redirect(303, sent);
 	const [conference] = await visibleConferences(app.db, app.clock.now());
 	const tried = await triedBy(app.db, adult.families);

@@ -5,7 +5,7 @@ import { m } from '$lib/paraglide/messages';
 import { isTooOften } from '$lib/server/accounts/attempts';
 import { shortLinkLimits } from '$lib/server/accounts/limits';
 import { tooOftenText } from '$lib/server/accounts/too-often-text';
-import { clientOf, forgetWayOn, keepWayOn } from '$lib/server/foundation/requests/cookies';
+import { clientOf, keepDestination } from '$lib/server/foundation/requests/cookies';
 import { readForm } from '$lib/server/foundation/requests/read-form';
 import { wrongLink } from '$lib/server/invitations/wrong-link';
 import { readSchool } from '$lib/server/register/school';
@@ -22,13 +22,9 @@ export const load: PageServerLoad = async ({ locals, params, cookies, getClientA
 	if (target === 'wrong') return wrongLink(app);
 	const school = await readSchool(app.db);
 	if (target.leads === 'nowhere') error(410, m.short_replaced({ school: school?.name ?? '' }));
-	if (target.leads === 'on') {
-		forgetWayOn(cookies);
-		redirect(303, target.to);
-	}
+	if (target.leads === 'on') redirect(303, target.to);
 	// Whoever comes in by a code or a message gets here again.
-	if (target.leads === 'in') keepWayOn(cookies, app.config.origin, `/s/${params.code}`);
-	else forgetWayOn(cookies);
+	if (target.leads === 'in') keepDestination(cookies, app.config.origin, `/s/${params.code}`);
 	return { school: school?.name ?? '', target };
 };
 

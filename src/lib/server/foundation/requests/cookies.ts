@@ -49,20 +49,20 @@ export async function keepFamilyCookie(
 	cookies.set(FAMILY_COOKIE, value, { ...options(app.config.origin), maxAge });
 }
 
-const WAY_ON_COOKIE = 'ten-chairs-way-on';
+const DESTINATION_COOKIE = 'ten-chairs-destination';
 const HOUR = 60 * 60;
 
 /** Remembers where somebody was sent who must come in first: a path of ours. */
-export const keepWayOn = (cookies: Cookies, origin: string, path: `/s/${string}`): void =>
-	cookies.set(WAY_ON_COOKIE, path, { ...options(origin), maxAge: HOUR });
+export const keepDestination = (cookies: Cookies, origin: string, path: `/s/${string}`): void =>
+	cookies.set(DESTINATION_COOKIE, path, { ...options(origin), maxAge: HOUR });
 
-/** Where somebody who has come in was sent; `null`: just in. */
-export function wayOn(cookies: Cookies): string | null {
-	const path = cookies.get(WAY_ON_COOKIE) ?? '';
+/** Where somebody who has come in was sent, told once; `null`: just in. */
+export function takeDestination(cookies: Cookies): string | null {
+	const path = cookies.get(DESTINATION_COOKIE);
+	if (path === undefined) return null;
+	cookies.delete(DESTINATION_COOKIE, { path: '/' });
 	return /^\/s\/[\w-]{1,40}$/.test(path) ? path : null;
 }
-
-export const forgetWayOn = (cookies: Cookies): void => cookies.delete(WAY_ON_COOKIE, { path: '/' });
 
 /** Forgets all families that came in by the browser. */
 export const forgetFamilies = (cookies: Cookies): void =>

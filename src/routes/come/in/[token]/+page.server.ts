@@ -1,7 +1,7 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { newcomerFacts } from '$lib/operations/newcomers';
 import { m } from '$lib/paraglide/messages';
-import { keepFamilyCookie, wayOn } from '$lib/server/foundation/requests/cookies';
+import { keepFamilyCookie, takeDestination } from '$lib/server/foundation/requests/cookies';
 import { readForm } from '$lib/server/foundation/requests/read-form';
 import { wrongLink } from '$lib/server/invitations/wrong-link';
 import { enterBy } from '$lib/server/newcomers/enter';
@@ -27,7 +27,7 @@ export const actions: Actions = {
 		switch (entered.came) {
 			case 'in':
 				for (const cookie of entered.cookies) await keepFamilyCookie(app, cookies, cookie);
-				redirect(303, wayOn(cookies) ?? `/visit/${who.conference.address}`);
+				redirect(303, takeDestination(cookies) ?? `/visit/${who.conference.address}`);
 				break;
 			case 'waits':
 				// The page shows from now on that it waits.
