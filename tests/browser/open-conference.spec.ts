@@ -79,8 +79,8 @@ test('a new family is let in once its address is proved, a known one is joined, 
 	await expect(second.getByLabel('Given name')).toHaveValue('Tobe');
 	await second.getByLabel('Family name').fill('Okoye');
 	await go.click();
-	await expect(stranger.getByText('Choose a class for each child')).toBeVisible();
-	await second.getByLabel('Class').selectOption('None of these');
+	await expect(stranger.getByText('Choose a class for each child.')).toBeVisible();
+	await second.getByLabel('Class').selectOption('Another class, or no class yet');
 	await go.click();
 	await stranger.waitForURL('**/visit/winter-conferences');
 	await expect(stranger.getByText('Ife').first()).toBeVisible();

@@ -2,7 +2,7 @@
  * How far somebody is who came by the open link: a link was sent; the office is asked; they are a family of their
  * own; they belong to one that was on the list; they were not let in.
  */
-export const newcomerStates = ['asked', 'waiting', 'let-in', 'joined', 'declined'] as const;
+export const newcomerStates = ['unproved', 'waiting', 'let-in', 'joined', 'declined'] as const;
 
 /** A child as a newcomer names it. */
 export interface NamedChild {

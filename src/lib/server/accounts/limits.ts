@@ -86,12 +86,12 @@ export const emailProofLimits = (adult: string): AttemptLimit[] => [
 ];
 
 /**
- * What holds up messages to people who come by an open link: for each address, by client (on an open evening a whole
- * school may share one), and over all, which only slows.
+ * What holds up messages to people who come by an open link: for each address, by client, and over all. The last two
+ * only slow: on an open evening a whole school may share one network.
  */
 export const newcomerLimits = (email: string, client: Client): AttemptLimit[] => [
 	{ name: `newcomer:${email}`, free: 3, longestWait: QUARTER_OF_AN_HOUR },
-	{ name: `newcomer-client:${networkOf(client)}`, free: 30, longestWait: QUARTER_OF_AN_HOUR },
+	{ name: `newcomer-client:${networkOf(client)}`, free: 30, longestWait: MINUTE },
 	{ name: 'newcomer', free: 600, longestWait: 2 },
 ];
 

@@ -1,15 +1,16 @@
-import { and, eq, inArray, isNull, ne, sql } from 'drizzle-orm';
+import { and, eq, inArray, isNull, ne } from 'drizzle-orm';
 import { groupBy } from '../../core/group-by';
 import type { FamilyId } from '../../core/ids';
 import type { WaitingNewcomer } from '../../operations/newcomers';
 import type { Reader } from '../foundation/database/connect';
 import { family, familyStudent, student } from '../foundation/database/schema';
 import { homeLabel } from '../register/class-labels';
+import { isNamed } from '../register/is-named';
 import { fullName } from '../register/names';
 
 /**
  * Families of the register with a child of one of some names, whatever the class: a class may be mistyped, or
- * another one than last year's. Names are compared as the register's search compares them.
+ * another one than last year's.
  */
 export async function familiesAlike(
 	db: Reader,
@@ -17,7 +18,6 @@ export async function familiesAlike(
 	except: string | null,
 ): Promise<WaitingNewcomer['alike']> {
 	if (names.length === 0) return [];
-	const folded = names.map((name) => sql`search_text(${name})`);
 	const found = await db
 		.selectDistinct({ id: family.id })
 		.from(student)
@@ -26,7 +26,7 @@ export async function familiesAlike(
 		.where(
 			and(
 				isNull(student.leftAt),
-				sql`search_text(concat_ws(' ', ${student.givenName}, ${student.familyName})) in (${sql.join(folded, sql`, `)})`,
+				isNamed(names),
 				except === null ? undefined : ne(family.id, except as FamilyId),
 			),
 		)

@@ -33,7 +33,7 @@ export const answerNewcomer = performs(newcomerAnswer).by({
 			.from(newcomer)
 			.where(eq(newcomer.id, input.newcomer))
 			.for('update');
-		if (!row || row.state === 'asked') return { refused: { reason: 'unknown' } };
+		if (!row || row.state === 'unproved') return { refused: { reason: 'unknown' } };
 		if (row.answeredAt !== null) return { refused: { reason: 'settled' } };
 		if (answer.is === 'joins') return join(asked, row, answer.family as FamilyId);
 		if (row.state === 'let-in')

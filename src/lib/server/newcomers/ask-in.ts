@@ -30,7 +30,7 @@ export const askIn = performs(newcomerAsk).by({
 			.returning({ id: newcomer.id });
 		const id = again?.id ?? newId(clock);
 		if (!again)
-			await tx.insert(newcomer).values({ id, conferenceId, state: 'asked', email, askedAt });
+			await tx.insert(newcomer).values({ id, conferenceId, state: 'unproved', email, askedAt });
 		const letter = { newcomer: id, says: 'prove', about: act, to: email, words: '' } as const;
 		await addJob(tx, { task: 'write-to-newcomer', payload: { letter } });
 		return { done: {}, act: { kind: 'newcomer.asked', conferenceId, after: { newcomer: id } } };

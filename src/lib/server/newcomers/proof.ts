@@ -64,7 +64,15 @@ export async function adultsAt(db: Reader, email: string): Promise<KnownAdult[]>
 		.select({ adult: adult.id, invitation })
 		.from(adult)
 		.leftJoin(invitation, eq(invitation.adultId, adult.id))
-		.where(and(sql`lower(${adult.email}) = lower(${email})`, isNull(adult.leftAt)))
+		.where(
+			and(
+				sql`lower(${adult.email}) = lower(${email})`,
+				isNull(adult.leftAt),
+				// Without a family there is no page to come to.
+				sql`exists (select from family_adult join family on family.id = family_id
+					where adult_id = ${adult.id} and family.left_at is null)`,
+			),
+		)
 		.orderBy(adult.id);
 }
 

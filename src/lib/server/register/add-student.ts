@@ -1,11 +1,13 @@
-import { and, eq, isNull, sql } from 'drizzle-orm';
+import { and, eq, isNull } from 'drizzle-orm';
 import { studentAdd, type NewStudent } from '../../operations/register';
 import type { Clock } from '../foundation/clock';
 import type { Transaction } from '../foundation/database/connect';
 import { family, school, schoolClass, student } from '../foundation/database/schema';
 import { newId } from '../foundation/identifiers';
 import { performs } from '../foundation/runner/perform';
+import { isNamed } from './is-named';
 import { lockRegisterFor } from './lock-register';
+import { fullName } from './names';
 import { classesNow, classMeant, writeFamily, writeStudent } from './write-student';
 
 /** A student by hand, with a new family or in a known one. */
@@ -31,22 +33,12 @@ export const addStudent = performs(studentAdd).by({
 	},
 });
 
-async function hasNamesake(
-	tx: Transaction,
-	{ givenName, familyName }: NewStudent,
-): Promise<boolean> {
-	const [namesake] = await tx
-		.select({ id: student.id })
-		.from(student)
-		.where(
-			and(
-				isNull(student.leftAt),
-				sql`search_text(concat_ws(' ', ${student.givenName}, ${student.familyName}))
-					= search_text(${[givenName, familyName].filter(Boolean).join(' ')})`,
-			),
-		)
-		.limit(1);
-	return namesake !== undefined;
+async function hasNamesake(tx: Transaction, added: NewStudent): Promise<boolean> {
+	const namesakes = await tx.$count(
+		student,
+		and(isNull(student.leftAt), isNamed([fullName(added)])),
+	);
+	return namesakes > 0;
 }
 
 async function knownFamily(tx: Transaction, id: string): Promise<string | null> {

@@ -3,6 +3,7 @@
 	import { m } from '$lib/paraglide/messages';
 	import SchoolMark from '$lib/ui/look/SchoolMark.svelte';
 	import { listText, localDateText } from '$lib/ui/parts/format/when';
+	import LetterCode from '$lib/ui/parts/forms/LetterCode.svelte';
 	import { bookingTexts } from '$lib/ui/sharing/words-to-send';
 
 	/** A conference on the school's own site: a family's own page opens outside of the frame. */
@@ -39,20 +40,5 @@
 			<a class="btn btn-primary" href={data.openLink} target="_top">{m.frame_open()}</a>
 		</p>
 	{/if}
-	<form method="post" action="/?/code" target="_top" class="mb-2">
-		<label class="mb-1 block font-bold" for="code">{m.start_code()}</label>
-		<span class="flex flex-wrap gap-2">
-			<input
-				class="input w-56 font-display tracking-widest uppercase"
-				id="code"
-				name="code"
-				autocomplete="off"
-				required
-			/>
-			<button class="btn btn-primary">{m.start_code_go()}</button>
-		</span>
-	</form>
-	<a class="inline-flex min-h-11 items-center text-small underline" href="/?lost" target="_top">
-		{m.start_lost()}
-	</a>
+	<LetterCode target="_top" />
 </main>

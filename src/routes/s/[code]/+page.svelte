@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { m } from '$lib/paraglide/messages';
+	import LetterCode from '$lib/ui/parts/forms/LetterCode.svelte';
 	import CalmPage from '$lib/ui/parts/CalmPage.svelte';
 
 	/** Where a desk's own link leads as long as something is to be said before. */
@@ -18,20 +19,7 @@
 	{/if}
 	{#if target.leads === 'in'}
 		<p class="mb-6">{m.short_come_in()}</p>
-		<form method="post" action="/?/code" class="mb-4">
-			<label class="mb-1 block font-bold" for="code">{m.start_code()}</label>
-			<input
-				class="input input-lg mb-3 w-full font-display tracking-widest uppercase"
-				id="code"
-				name="code"
-				autocomplete="off"
-				required
-			/>
-			<button class="btn btn-primary btn-lg w-full">{m.start_code_go()}</button>
-		</form>
-		<p>
-			<a class="inline-flex min-h-11 items-center underline" href="/?lost">{m.start_lost()}</a>
-		</p>
+		<LetterCode />
 		{#if target.door}
 			<p>
 				<a class="inline-flex min-h-11 items-center underline" href={target.door}>
