@@ -14,7 +14,8 @@
 
 <CalmPage {title} school={data.school}>
 	{#if target.desk}
-		<p class="mb-2">{[target.desk.subject, target.desk.conference].filter(Boolean).join(' · ')}</p>
+		{#if target.desk.subject}<p>{target.desk.subject}</p>{/if}
+		<p class="quiet mb-2">{target.desk.conference}</p>
 		{#if target.desk.words}<p class="as-typed mb-4">{target.desk.words}</p>{/if}
 	{/if}
 	{#if target.leads === 'in'}
