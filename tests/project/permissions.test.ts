@@ -42,10 +42,9 @@ const busyTimes = (route: string, roles: readonly Role[]): Record<string, readon
 /** Who may ask for what. A route that is not here makes the first test fail. */
 const ALLOWED: Record<string, readonly Role[]> = {
 	...Object.fromEntries(
-		['visit', 'teacher', 'g', 'sign-in', 'password', 'proof', 'door', 'come', 's'].map((folder) => [
-			`/${folder} layout`,
-			anybody,
-		]),
+		['visit', 'teacher', 'g', 'sign-in', 'password', 'proof', 'door', 'come', 's', 'guide'].map(
+			(folder) => [`/${folder} layout`, anybody],
+		),
 	),
 	'/ page': anybody,
 	'/ ?/code': anybody,
@@ -102,6 +101,8 @@ const ALLOWED: Record<string, readonly Role[]> = {
 	'/door page': accounts,
 	'/logo/[digest] GET': anybody,
 	'/frame/[address] page': anybody,
+	'/guide/[address] page': anybody,
+	'/guide/[address]/teachers page': [...office, ...teacher],
 	'/picture/[person]/[digest] GET': [...accounts, 'teacher', 'family'],
 	'/teacher page': teacher,
 	'/teacher ?/picture': teacher,

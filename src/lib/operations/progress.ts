@@ -50,6 +50,15 @@ const conferenceProgress = z.object({
 		/** What readiness found and nobody has set aside, and the kind of the worst. */
 		findings: count,
 		worstFinding: z.nullable(z.enum(findingKinds)),
+		/** Families that know of it, of all that should meet somebody; `null` while none can see it. */
+		reach: z.nullable(
+			z.object({
+				families: count,
+				reached: count,
+				/** Could be told by e-mail, and have not been. */
+				untold: count,
+			}),
+		),
 		/** What waits for the school's answer. */
 		toAnswer: count,
 		/** Notices that reached nobody and should have. */

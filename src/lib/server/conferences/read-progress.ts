@@ -1,6 +1,7 @@
 import { eq } from 'drizzle-orm';
 import { datesOf } from '../../core/desks/desk-plan';
 import { may, type Actor } from '../../core/permissions/may';
+import type { Reach } from '../../core/sharing/reach';
 import { contradictionsOf } from '../../core/rules/contradictions';
 import type { ConferenceProgress } from '../../operations/progress';
 import type { App } from '../app';
@@ -8,6 +9,7 @@ import { desk, place, sitting } from '../foundation/database/schema';
 import { ForbiddenError } from '../foundation/forbidden';
 import { readinessInShort } from '../readiness/read-readiness';
 import { registerCounts } from '../register/register-counts';
+import { readReach } from '../sharing/read-reach';
 import { countUndelivered } from '../notices/sending/undelivered';
 import { countToAnswer } from '../floor/count-to-answer';
 import { loadSnapshot } from './load-snapshot';
@@ -69,8 +71,15 @@ export async function readProgress(
 			}).length,
 			findings: readiness.count,
 			worstFinding: readiness.worst,
+			reach: isVisible(row) ? reachInShort(await readReach(app, actor, row.id)) : null,
 			toAnswer: await countToAnswer(db, row.id),
 			undelivered: await countUndelivered(db, row.id),
 		},
 	};
 }
+
+const reachInShort = ({ families, booked, opened, written, untold }: Reach) => ({
+	families,
+	reached: booked + opened + written,
+	untold,
+});

@@ -1,11 +1,11 @@
 import { and, asc, eq, inArray, isNotNull, or, sql } from 'drizzle-orm';
-import { seatStates, type SeatState } from '../../core/snapshot/seat-state';
+import { seatStates } from '../../core/snapshot/seat-state';
 import type { Desk } from '../../core/snapshot/snapshot';
 import type { NamedSubstitute } from '../../core/desks/named-substitutes';
 import { groupBy } from '../../core/group-by';
 import { may, type Actor } from '../../core/permissions/may';
 import { localOf, type LocalDate } from '../../core/time/local-of';
-import type { Seated } from '../../operations/floor';
+import type { DayLine, TeacherConference } from '../../operations/day';
 import type { App } from '../app';
 import { loadSnapshot } from '../conferences/load-snapshot';
 import { readClaims } from '../conferences/read-claims';
@@ -15,39 +15,6 @@ import { desk, deskPerson, deskSubstitute, slot } from '../foundation/database/s
 import { substitutesOf } from '../desks/named-substitutes';
 import { ForbiddenError } from '../foundation/forbidden';
 import { readSeated } from '../visits/read-seated';
-
-/** One line of a teacher's day: a slot that somebody has, or a free one. */
-export interface DayLine {
-	readonly slot: string;
-	readonly start: number;
-	readonly end: number;
-	/** Whether it is free, asked for, closed by something else. */
-	readonly state: SeatState;
-	/** In whose place the teacher sits there, and at what; `null` at a desk of its own. */
-	readonly inPlaceOf: { readonly absent: string; readonly subject: string } | null;
-	readonly seated: readonly Seated[];
-}
-
-export interface TeacherDate {
-	readonly date: LocalDate;
-	readonly lines: readonly DayLine[];
-}
-
-export interface TeacherConference {
-	readonly id: string;
-	readonly name: string;
-	readonly timeZone: string;
-	readonly now: number;
-	/** The desks at which the teacher receives. */
-	readonly desks: readonly {
-		readonly id: string;
-		readonly name: string;
-		readonly subject: string;
-	}[];
-	/** Who takes the teacher's place, and when. */
-	readonly away: readonly NamedSubstitute[];
-	readonly dates: readonly TeacherDate[];
-}
 
 /** A teacher's appointments and free slots at every conference that is not over, date by date. */
 export async function teacherConferences(
@@ -59,7 +26,7 @@ export async function teacherConferences(
 	const now = clock.now();
 	const conferences = await visibleConferences(db, now);
 	const result: TeacherConference[] = [];
-	for (const { id, name, timeZone } of conferences) {
+	for (const { id, address, name, timeZone } of conferences) {
 		const desks = await db
 			.select({ id: desk.id, name: desk.name, subject: desk.subject })
 			.from(deskPerson)
@@ -96,6 +63,7 @@ export async function teacherConferences(
 		const dates = groupBy(lines, ({ start }) => localOf(start, timeZone).date);
 		result.push({
 			id,
+			address,
 			name,
 			timeZone,
 			now,

@@ -67,7 +67,7 @@
 	>
 		{#snippet foot()}
 			<SchoolFoot school={school.name} toCall={false} />
-			<WaysOut details={NOWHERE} otherCode={NOWHERE} leaving={NOWHERE} />
+			<WaysOut guide={NOWHERE} details={NOWHERE} otherCode={NOWHERE} leaving={NOWHERE} />
 		{/snippet}
 	</FamilyVisit>
 </FamilyPage>

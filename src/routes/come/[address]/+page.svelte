@@ -45,8 +45,9 @@
 			/>
 			<button class="btn btn-primary btn-lg w-full">{m.come_send()}</button>
 		</form>
-		<p class="mt-6">
+		<p class="mt-6 flex flex-wrap gap-x-5">
 			<a class="link" href="/?code">{m.come_has_code()}</a>
+			<a class="link" href="/guide/{conference.address}">{m.guide_link()}</a>
 		</p>
 	{/if}
 </CalmPage>

@@ -55,7 +55,7 @@
 		const { dates, slotMinutes, desks, seats, taken } = now.progress;
 		const { desksWithoutTimes, desksWithoutPlace, toAnswer, undelivered, contradictions } =
 			now.progress;
-		const { findings, worstFinding, rooms, questions } = now.progress;
+		const { findings, worstFinding, rooms, questions, reach } = now.progress;
 		const { families, students } = now.counts;
 		const { isPublished } = now.conference;
 		const percent = seats ? Math.round((100 * taken) / seats) : 0;
@@ -142,8 +142,10 @@
 				key: 'share',
 				href: `${base}/share`,
 				name: m.station_share(),
-				note: m.station_share_note(),
-				state: isPublished ? 'done' : 'ahead',
+				note: reach?.families
+					? m.station_share_reached({ count: reach.reached, families: reach.families })
+					: m.station_share_note(),
+				state: reach?.untold ? 'look' : isPublished ? 'done' : 'ahead',
 			},
 			{
 				key: 'floor',

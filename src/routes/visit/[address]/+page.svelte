@@ -84,6 +84,9 @@
 			{#snippet foot()}
 				<SchoolFoot school={data.school.name} toCall={false} />
 				<WaysOut
+					guide={data.view.notBookable?.code === 'not-published'
+						? null
+						: `/guide/${data.view.conference.address}`}
 					details="/visit/details?family={data.view.family}"
 					otherCode="/?code"
 					leaving="/visit?/leave"

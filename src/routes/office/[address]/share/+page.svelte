@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { m } from '$lib/paraglide/messages';
 	import AddressCode from '$lib/ui/sharing/AddressCode.svelte';
+	import GuideLinks from '$lib/ui/sharing/GuideLinks.svelte';
 	import OwnSite from '$lib/ui/sharing/OwnSite.svelte';
 	import ReachList from '$lib/ui/sharing/ReachList.svelte';
 	import ShortLinks from '$lib/ui/sharing/ShortLinks.svelte';
@@ -69,6 +70,15 @@
 			problem={form && 'problem' in form && !('sites' in (form.typed ?? {}))
 				? form.problem
 				: undefined}
+		/>
+	</section>
+	<section class="mt-8">
+		<h2 class="mb-1 text-title">{m.share_guides_title()}</h2>
+		<p class="mb-4 max-w-2xl">{m.share_guides_about()}</p>
+		<GuideLinks
+			origin={data.origin}
+			address={data.conference.address}
+			isPublished={data.conference.isPublished}
 		/>
 	</section>
 	<section class="mt-8">

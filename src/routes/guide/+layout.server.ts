@@ -1,0 +1,1 @@
+export { lookForPages as load } from '$lib/server/look/look-for-pages';

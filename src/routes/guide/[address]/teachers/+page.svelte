@@ -1,0 +1,7 @@
+<script lang="ts">
+	import TeacherGuide from '$lib/ui/guides/TeacherGuide.svelte';
+
+	let { data } = $props();
+</script>
+
+<TeacherGuide facts={data.facts} school={data.school} />
