@@ -75,7 +75,7 @@
 						{#each line.seated as seated (seated.appointment)}
 							<strong class="block">
 								{seated.students
-									.map(({ name, classLabel }) => `${name} (${classLabel})`)
+									.map(({ name, classLabel }) => (classLabel ? `${name} (${classLabel})` : name))
 									.join(', ')}
 							</strong>
 							<span class="block text-small">

@@ -5,6 +5,7 @@
 	import { m } from '$lib/paraglide/messages';
 	import LetterCode from '../parts/forms/LetterCode.svelte';
 	import { untilText } from '../rules/rule-words';
+	import { bookingTexts } from '../sharing/words-to-send';
 	import { suggestedEntries } from '../visits/ribbon-entry';
 	import SuggestedVisit from '../visits/SuggestedVisit.svelte';
 	import VisitHome from '../visits/VisitHome.svelte';
@@ -62,7 +63,13 @@
 	const nothing = async () => {};
 </script>
 
-<GuideSheet title={m.guide_family_title()} {facts} school={school.name} {notes}>
+<GuideSheet
+	title={m.guide_family_title()}
+	{facts}
+	school={school.name}
+	about={bookingTexts(facts)}
+	{notes}
+>
 	{#snippet steps()}
 		<GuideStep title={m.guide_in_title()} words={wayIn} picture={m.guide_in_picture()}>
 			<p class="mb-4 font-display text-hour font-semibold">{m.start_title()}</p>

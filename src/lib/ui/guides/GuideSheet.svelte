@@ -6,25 +6,25 @@
 	import SchoolFoot from '../look/SchoolFoot.svelte';
 	import SchoolMark from '../look/SchoolMark.svelte';
 	import { listText, localDateText } from '../parts/format/when';
-	import { bookingTexts } from '../sharing/words-to-send';
 
 	/** A guide to one conference: what it is about, its steps with pictures, and what is good to know. One sheet on paper. */
 	let {
 		title,
 		facts,
 		school,
+		about = [],
 		notes,
 		steps,
 	}: {
 		title: string;
 		facts: GuideFacts;
 		school: string;
+		/** What is said first, after when it is: sentences. */
+		about?: readonly string[];
 		/** What is good to know: sentences. */
 		notes: readonly string[];
 		steps: Snippet;
 	} = $props();
-
-	const booking = $derived(bookingTexts(facts).join(' '));
 </script>
 
 <svelte:head><title>{title} · {facts.conference.name} · {school}</title></svelte:head>
@@ -46,7 +46,7 @@
 			conference: facts.conference.name,
 			dates: listText(facts.dates.map((date) => localDateText(date))),
 		})}
-		{#if booking}<span class="quiet block text-base">{booking}</span>{/if}
+		{#if about.length}<span class="quiet block text-base">{about.join(' ')}</span>{/if}
 	</p>
 	<ol class="steps">{@render steps()}</ol>
 	<div class="below">
@@ -62,6 +62,9 @@
 </main>
 
 <style>
+	@page {
+		margin: 1cm 1.2cm;
+	}
 	.guide {
 		overflow-wrap: anywhere;
 	}
@@ -80,14 +83,17 @@
 		border-block-start: 1px solid var(--color-base-300);
 	}
 	@media print {
-		@page {
-			margin: 1cm 1.2cm;
+		.guide > header {
+			padding-block: 0;
+		}
+		.guide > :global(p) {
+			margin-block-end: 0.75rem;
 		}
 		.guide {
 			max-inline-size: none;
 			padding: 0;
-			font-size: 0.8125rem;
-			line-height: 1.35;
+			font-size: 0.78rem;
+			line-height: 1.3;
 		}
 		.steps {
 			grid-template-columns: 1fr 1fr;

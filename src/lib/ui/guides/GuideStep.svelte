@@ -18,7 +18,7 @@
 		children?: Snippet | undefined;
 	} = $props();
 
-	const PHONE = { width: 390, height: 700, scale: 0.44 };
+	const PHONE = { width: 390, height: 580, scale: 0.48 };
 </script>
 
 <li class="step">
@@ -52,6 +52,20 @@
 	@media print {
 		.step {
 			flex-wrap: nowrap;
+			gap: 0.75rem;
+		}
+		h2 {
+			font-size: 1.0625rem;
+		}
+		.step p {
+			margin-block-start: 0.25rem;
+		}
+		/* A picture of a page is not that page on paper: its button is what is shown. */
+		.step :global(.thumb) {
+			display: block;
+		}
+		.step :global(*) {
+			print-color-adjust: exact;
 		}
 	}
 </style>

@@ -93,7 +93,7 @@
 				words={during}
 				picture={m.guide_teacher_during_picture()}
 			>
-				<ConferenceDay conference={{ ...day, now: facts.day[1]?.start ?? day.now }} />
+				<ConferenceDay conference={{ ...day, now: facts.day[2]?.start ?? day.now }} />
 			</GuideStep>
 		{/if}
 	{/snippet}

@@ -7,12 +7,12 @@ import type { Seated } from '$lib/operations/floor';
 import { m } from '$lib/paraglide/messages';
 
 /** In which of the day's slots somebody sits; the other ones are free. */
-const SEATED = [0, 1, 3];
+const SEATED = [0, 1, 3, 4];
 /** Where an answer is awaited, if appointments are asked for here. */
-const ASKED = 1;
+const ASKED = 4;
 
 /** So many lines of the day are looked at. */
-const LINES = 5;
+const LINES = 6;
 
 /** A teacher's day with the conference's own times and nobody's families; `null` where there are no times yet. */
 export function sampleTeacherDay({
@@ -52,8 +52,18 @@ export function sampleTeacherDay({
 function seatedAt(index: number, asksFirst: boolean): Seated[] {
 	const family = SEATED.indexOf(index);
 	if (family < 0) return [];
-	const students = [m.guide_student_one(), m.guide_student_two(), m.guide_student_three()];
-	const adults = [m.guide_adult_one(), m.guide_adult_two(), m.guide_adult_three()];
+	const students = [
+		m.guide_student_one(),
+		m.guide_student_two(),
+		m.guide_student_three(),
+		m.guide_student_four(),
+	];
+	const adults = [
+		m.guide_adult_one(),
+		m.guide_adult_two(),
+		m.guide_adult_three(),
+		m.guide_adult_four(),
+	];
 	return [
 		{
 			appointment: `appointment-${index}`,
@@ -61,7 +71,7 @@ function seatedAt(index: number, asksFirst: boolean): Seated[] {
 			family: `family-${index}`,
 			familyLabel: '',
 			standing: asksFirst && index === ASKED ? 'asked' : 'booked',
-			students: [{ name: students[family]!, classLabel: m.guide_class() }],
+			students: [{ name: students[family]!, classLabel: '' }],
 			adults: [adults[family]!],
 			interpreting: null,
 			stepFree: false,
