@@ -2,6 +2,7 @@
 	import type { SeatState } from '$lib/core/snapshot/seat-state';
 	import type { TeacherConference } from '$lib/operations/day';
 	import { m } from '$lib/paraglide/messages';
+	import { studentWords } from '$lib/words/student-words';
 	import { substituteOnText } from '../desks/substitute-text';
 	import AnswerAsked from '../floor/AnswerAsked.svelte';
 	import { seatText } from '../floor/seat-text';
@@ -74,9 +75,7 @@
 					<div>
 						{#each line.seated as seated (seated.appointment)}
 							<strong class="block">
-								{seated.students
-									.map(({ name, classLabel }) => (classLabel ? `${name} (${classLabel})` : name))
-									.join(', ')}
+								{seated.students.map(studentWords).join(', ')}
 							</strong>
 							<span class="block text-small">
 								{listText(seated.adults)} ·

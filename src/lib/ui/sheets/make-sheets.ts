@@ -3,6 +3,7 @@ import type { Seated } from '$lib/operations/floor';
 import type { PrintedSlot, SheetKind } from '$lib/operations/sheets';
 import { m } from '$lib/paraglide/messages';
 import { placeWords } from '$lib/words/place-words';
+import { studentWords } from '$lib/words/student-words';
 import { listText, localDateText, timeText } from '../parts/format/when';
 
 /** One sheet of paper, or as many as its rows take. */
@@ -21,8 +22,7 @@ const DESKS_ACROSS = 6;
 const spanText = ({ start, end }: PrintedSlot, zone: string): string =>
 	`${timeText(start, zone)}–${timeText(end, zone)}`;
 
-const studentsText = ({ students }: Seated): string =>
-	listText(students.map(({ name, classLabel }) => `${name} (${classLabel})`));
+const studentsText = ({ students }: Seated): string => listText(students.map(studentWords));
 
 const wherePlace = ({ place }: Seated): string =>
 	placeWords({ kind: place.kind, name: place.name, buildingName: place.building });

@@ -5,6 +5,7 @@ import { m } from '$lib/paraglide/messages';
 import type { App } from '../../app';
 import { act, family } from '../../foundation/database/schema';
 import { placeWords } from '$lib/words/place-words';
+import { studentWords } from '$lib/words/student-words';
 import { stands, type AppointmentState } from '../../visits/appointment-state';
 import { touchedStates } from '../telling/facts-of-acts';
 import { peopleOf } from '../telling/people-of-acts';
@@ -170,7 +171,7 @@ function turnRow(
 	{ zone }: Pick<ConferenceTelling, 'zone'>,
 ): WordingRow {
 	const { students, adults, place, interpreting, stepFree, standing } = seated;
-	const children = listWords(students.map(({ name, classLabel }) => `${name} (${classLabel})`));
+	const children = listWords(students.map(studentWords));
 	return {
 		time: `${timeWords(start, zone)}–${timeWords(end, zone)}`,
 		what: interprets ? m.notice_turn_interprets({ desk, children }) : children,
