@@ -1,5 +1,6 @@
 import jsQR from 'jsqr';
 import type { Locator, Page } from '@playwright/test';
+import { checkAccess } from './check-access';
 import { expect, PHONE, signIn, test } from './house';
 
 test.use({ demoOf: 'sharing' });
@@ -77,6 +78,39 @@ test('the office hands round one address, as a code and in words, and sees who k
 	await page.goto(`${demo.origin}/office/winter-conferences/share`);
 	await expect(reached).not.toHaveText(before);
 	await expect(page.getByRole('link', { name: 'Invite them' })).toHaveCount(0);
+});
+
+test('the guides bear this conference’s name, dates and pages, and fit on one sheet', async ({
+	page,
+	browser,
+	demo,
+}) => {
+	await signIn(page, demo);
+	await page.goto(`${demo.origin}/office/winter-conferences/share`);
+	const sheets = async (target: Page) =>
+		(await target.pdf({ format: 'A4' })).toString('latin1').match(/\/Type\s*\/Page\b/g)!.length;
+	for (const [name, title, shown] of [
+		['For families', 'How to book your visit', 'Take this visit'],
+		['For teachers', 'Your part in the conference', 'Ivo Crane'],
+	] as const) {
+		await page.getByRole('link', { name: `Open the guide: ${name}` }).click();
+		await expect(page.getByRole('heading', { level: 1, name: title })).toBeVisible();
+		await expect(page.getByText(/^Winter Conferences: \w+/)).toBeVisible();
+		await expect(page.locator('[inert]').getByText(shown).first()).toBeAttached();
+		await checkAccess(page);
+		expect(await sheets(page)).toBe(1);
+		await page.goBack();
+	}
+
+	// A family gets there from its own page; the teachers' guide is none of its business.
+	const family = await (await browser.newContext({ viewport: PHONE })).newPage();
+	await family.goto(demo.families['Adeyemi-Holt']);
+	await family.getByRole('link', { name: 'How booking works' }).click();
+	await expect(family.getByRole('heading', { name: 'How to book your visit' })).toBeVisible();
+	const width = await family.evaluate(() => document.documentElement.scrollWidth);
+	expect(width).toBeLessThanOrEqual(PHONE.width);
+	const refused = await family.goto(`${demo.origin}/guide/winter-conferences/teachers`);
+	expect(refused?.status()).toBe(404);
 });
 
 test('a letter’s code leads to the page with the family’s own code filled in', async ({

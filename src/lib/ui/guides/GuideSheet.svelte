@@ -84,7 +84,7 @@
 	}
 	@media print {
 		.guide > header {
-			padding-block: 0;
+			padding-block: 0 0.5rem;
 		}
 		.guide > :global(p) {
 			margin-block-end: 0.75rem;

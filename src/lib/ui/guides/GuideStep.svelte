@@ -22,6 +22,10 @@
 </script>
 
 <li class="step">
+	<div class="min-w-0">
+		<h2 class="text-title">{title}</h2>
+		{#each words as sentence (sentence)}<p class="mt-2">{sentence}</p>{/each}
+	</div>
 	{#if children}
 		<Scaled label={picture} {...PHONE}>
 			<div class="flex h-full flex-col bg-base-200 px-5 pt-5 text-base-content">
@@ -29,16 +33,14 @@
 			</div>
 		</Scaled>
 	{/if}
-	<div class="min-w-0">
-		<h2 class="text-title">{title}</h2>
-		{#each words as sentence (sentence)}<p class="mt-2">{sentence}</p>{/each}
-	</div>
 </li>
 
 <style>
+	/* The picture stands before its words where there is room beside them, and else below. */
 	.step {
 		display: flex;
-		flex-wrap: wrap;
+		flex-flow: row-reverse wrap;
+		justify-content: flex-end;
 		gap: 1rem 1.25rem;
 		counter-increment: step;
 		break-inside: avoid;
