@@ -31,7 +31,7 @@ export async function readReach(
 				eq(appointment.stands, true),
 			),
 		);
-	const families = await db
+	const familiesRead = db
 		.select({ id: family.id, hasBooked: sql<boolean>`${exists(booked)}` })
 		.from(family)
 		.where(and(isNull(family.leftAt), inArray(family.id, concernedFamilies(db, conferenceId))));
@@ -50,7 +50,7 @@ export async function readReach(
 				inArray(notice.state, comingStates),
 			),
 		);
-	const adults = await db
+	const adultsRead = db
 		.select({
 			family: familyAdult.familyId,
 			email: adult.email,
@@ -63,5 +63,6 @@ export async function readReach(
 		.from(familyAdult)
 		.innerJoin(adult, and(eq(adult.id, familyAdult.adultId), isNull(adult.leftAt)))
 		.where(inArray(familyAdult.familyId, concernedFamilies(db, conferenceId)));
+	const [families, adults] = await Promise.all([familiesRead, adultsRead]);
 	return reachOf(families, adults);
 }
