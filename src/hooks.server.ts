@@ -4,6 +4,7 @@ import { sequence } from '@sveltejs/kit/hooks';
 import type { Handle, RequestEvent, ServerInit } from '@sveltejs/kit';
 import { getLocale } from '$lib/paraglide/runtime';
 import { paraglideMiddleware } from '$lib/paraglide/server';
+import { dateLocaleOf } from '$lib/core/time/written-time';
 import { USUAL_COLOURS } from '$lib/core/look/school-colours';
 import { colourStyle } from '$lib/ui/look/colour-style';
 import { hasOrganiser } from '$lib/server/accounts/accounts';
@@ -113,6 +114,7 @@ const withLanguage: Handle = ({ event, resolve }) => {
 				html.includes('%lang%')
 					? html
 							.replace('%lang%', getLocale())
+							.replace('%dates%', dateLocaleOf(getLocale()))
 							.replace('%dir%', textDirection(getLocale()))
 							.replace('%look%', colourStyle((await app.look.ifThere())?.colours ?? USUAL_COLOURS))
 					: html,
