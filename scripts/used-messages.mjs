@@ -8,6 +8,8 @@ export function usedMessages() {
 	return {
 		name: 'used-messages',
 		enforce: 'post',
+		// While the sources are watched, the sentences of one language lie in one file.
+		apply: 'build',
 		// The server finds some by their names, and has room for all.
 		applyToEnvironment: (environment) => environment.name === 'client',
 		transform(code, id) {

@@ -9,12 +9,10 @@ import { USUAL_COLOURS } from '$lib/core/look/school-colours';
 import { colourStyle } from '$lib/ui/look/colour-style';
 import { hasOrganiser } from '$lib/server/accounts/accounts';
 import { setUpCode } from '$lib/server/accounts/set-up';
-import { createApp, type App } from '$lib/server/app';
+import type { App } from '$lib/server/app';
 import { readConfig } from '$lib/server/foundation/config';
-import { migrateDatabase } from '$lib/server/foundation/database/migrate';
 import { visitorByCookie, visitorsByCookie } from '$lib/server/invitations/visitors';
-import { startJobs } from '$lib/server/jobs/jobs';
-import { startCourier } from '$lib/server/notices/sending/courier';
+import { runApp, type RunningApp } from '$lib/server/run-app';
 import { newId } from '$lib/server/foundation/identifiers';
 import { loadProgram } from '$lib/server/foundation/load-program';
 import { textDirection } from '$lib/ui/parts/format/direction';
@@ -30,32 +28,36 @@ let app: App;
 /** Milliseconds from the last request to the end of the process. */
 const LONGEST_FAREWELL = 10_000;
 
+/** While the sources are watched, each edit begins this module anew; what ran before it stands in the process. */
+const atWork = globalThis as { tenChairs?: Promise<RunningApp> | undefined };
+
 export const init: ServerInit = async () => {
 	if (building) return;
 	const config = readConfig(env);
-	app = createApp(config);
-	await migrateDatabase(config.databaseUrl, app.migrationsFolder);
-	await app.keepTime();
-	if (!dev && config.loadsAhead) await loadProgram();
-	// Open streams would keep the server from ending: they are closed first, requests may finish.
-	for (const signal of ['SIGTERM', 'SIGINT'] as const)
-		process.once(signal, () => app.live.streams.endAll());
-	const jobs = await startJobs(app);
-	const courier = startCourier(app);
-	process.once('sveltekit:shutdown', () => {
-		// What a lost connection left behind must not keep the process.
-		const end = () => process.exit();
-		setTimeout(end, LONGEST_FAREWELL).unref();
-		void courier
-			.stop()
-			.then(() => jobs.stop())
-			.finally(() => app.close())
-			.finally(end);
-	});
+	const before = atWork.tenChairs;
+	const running = (async () => {
+		const earlier = await before?.catch(() => undefined);
+		earlier?.app.live.streams.endAll();
+		await earlier?.end();
+		return runApp(config);
+	})();
+	atWork.tenChairs = running;
+	({ app } = await running);
 	if (!(await hasOrganiser(app.db)))
 		process.stdout.write(
 			`No organiser yet. Set up the school at ${config.origin}/set-up with the code ${setUpCode(config.key)}\n`,
 		);
+	if (dev) return;
+	if (config.loadsAhead) await loadProgram();
+	// Open streams would keep the server from ending: they are closed first, requests may finish.
+	for (const signal of ['SIGTERM', 'SIGINT'] as const)
+		process.once(signal, () => app.live.streams.endAll());
+	process.once('sveltekit:shutdown', () => {
+		// What a lost connection left behind must not keep the process.
+		const leave = () => process.exit();
+		setTimeout(leave, LONGEST_FAREWELL).unref();
+		void running.then((one) => one.end()).finally(leave);
+	});
 };
 
 const withRequest: Handle = async ({ event, resolve }) => {
