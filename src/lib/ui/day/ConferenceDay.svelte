@@ -17,7 +17,7 @@
 		guide,
 	}: {
 		conference: TeacherConference;
-		/** Where one reads what a teacher does; missing in that guide itself. */
+		/** Where one reads what a teacher does; missing in a picture of the day, from which nothing leads anywhere. */
 		guide?: string;
 	} = $props();
 
@@ -38,7 +38,7 @@
 <p class="quiet">{conference.name}</p>
 <p class="mb-6 text-small">
 	{#each conference.desks as { id, subject } (id)}
-		<a class="link me-4" href="/teacher/desk/{id}">{m.own_desk_link({ subject })}</a>
+		<a class="link me-4" href={guide && `/teacher/desk/${id}`}>{m.own_desk_link({ subject })}</a>
 	{/each}
 	{#if guide}<a class="link" href={guide}>{m.guide_teacher_title()}</a>{/if}
 </p>
