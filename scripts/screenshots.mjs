@@ -104,7 +104,7 @@ await office.locator('input[type=file]').setInputFiles({
 	),
 });
 await office.getByRole('button', { name: 'See what would change' }).click();
-await office.getByText('Rows with faults').first().waitFor();
+await office.getByText('Rows with mistakes').first().waitFor();
 await office.evaluate(() => scrollTo(0, document.body.scrollHeight));
 await take(office, 'lists');
 await office.goto(`${origin}/office/winter-conferences/outbox?for=adeyemi`);

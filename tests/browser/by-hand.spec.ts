@@ -15,7 +15,7 @@ test('two families are kept apart after a search that tells namesakes apart, and
 	for (const part of ['Adeyemi-Holt', 'Leila Adeyemi-Holt 8A'])
 		await expect(found).toContainText(part);
 	await find.first().press('Enter');
-	const look = page.getByRole('form', { name: /These two families are not to meet/ });
+	const look = page.getByRole('form', { name: /These two families must not meet/ });
 	await expect(look).toContainText('Gulzar');
 	await expect(look).toContainText('Leila Adeyemi-Holt 8A');
 	expect(await demo.sql`select * from kept_apart where margin_minutes = 45`).toHaveLength(0);
@@ -55,7 +55,7 @@ test('of two teachers of one name the one who is meant is set at a desk, by keyb
 	await teacher.fill('Ines Amaral');
 	await teacher.press('Escape');
 	await page.getByRole('button', { name: 'Add', exact: true }).click();
-	await expect(page.getByText('Choose somebody from the list')).toBeVisible();
+	await expect(page.getByText('Choose a name from the list')).toBeVisible();
 	await expect(teacher).toHaveValue('Ines Amaral');
 	await teacher.press('ArrowDown');
 	await page.getByRole('option', { name: /Astronomy/ }).click();
@@ -76,9 +76,9 @@ test('a student and its family are added by hand; a namesake is asked about', as
 	await page.getByLabel('Home class').fill('8A');
 	await given!.nth(1).fill('Zebedee');
 	await page.getByRole('button', { name: 'Add to the register' }).click();
-	await expect(page.getByText('A student of this name is here already.')).toBeVisible();
+	await expect(page.getByText('A student with this name is here already.')).toBeVisible();
 	await expect(given!.nth(1)).toHaveValue('Zebedee');
-	await page.getByLabel('This is another student of the same name').check();
+	await page.getByLabel('This is another student with the same name').check();
 	await page.getByRole('button', { name: 'Add to the register' }).click();
 	await page.waitForURL('**/families/*');
 	await expect(page.getByText('8A')).toBeVisible();

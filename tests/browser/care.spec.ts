@@ -14,7 +14,7 @@ test('a new school is set up with the printed code, once', async ({ page }) => {
 		await page.getByLabel('E-mail').fill('office@harbour.example');
 		await page.getByLabel('Password').fill('short');
 		await page.getByRole('button', { name: 'Set up the school' }).click();
-		await expect(page.getByText('A password has at least 10 characters.')).toBeVisible();
+		await expect(page.getByText('Use at least 10 characters.')).toBeVisible();
 		await page.getByLabel('Password').fill('long enough for anybody');
 		await page.getByRole('button', { name: 'Set up the school' }).click();
 		await expect(page.getByText('This is not the code that the server printed.')).toBeVisible();
@@ -58,9 +58,7 @@ test('every link that does not open says the same, calmly', async ({
 	expect(texts.size).toBe(1);
 	await page.context().clearCookies();
 	await page.goto(`${demo.origin}/i/nonsense`);
-	await expect(
-		page.getByRole('heading', { name: 'This link does not open anything' }),
-	).toBeVisible();
+	await expect(page.getByRole('heading', { name: 'This link does not work' })).toBeVisible();
 	complaints.splice(0);
 });
 
@@ -148,7 +146,7 @@ test('slips in the hours are told where they are, and nothing typed is lost', as
 	await expect(until).toHaveValue('19:00');
 	await expect(page.getByText('18 slots for each desk')).toBeVisible();
 	await until.fill('16:05');
-	await expect(page.getByText('An appointment is longer than this stretch.')).toBeVisible();
+	await expect(page.getByText('These hours are shorter than one appointment.')).toBeVisible();
 	await page.getByLabel('Date', { exact: true }).first().fill('2027-03-14');
 	await page.getByLabel('From', { exact: true }).first().fill('2:30');
 	await until.fill('5');
@@ -160,9 +158,9 @@ test('slips in the hours are told where they are, and nothing typed is lost', as
 	await page.getByLabel('Time zone').fill('Atlantis/Gannet_Cove');
 	await page.getByLabel('Length of an appointment').fill('3');
 	await page.getByRole('button', { name: 'Create the conference' }).click();
-	await expect(page.getByText('A name has 80 characters at the most.')).toBeVisible();
-	await expect(page.getByText('There is no time zone of that name.')).toBeVisible();
-	await expect(page.getByText('An appointment lasts 5 to 60 whole minutes.')).toBeVisible();
+	await expect(page.getByText('Please use 80 characters or fewer.')).toBeVisible();
+	await expect(page.getByText('We do not know this time zone.')).toBeVisible();
+	await expect(page.getByText('An appointment must be 5 to 60 minutes long.')).toBeVisible();
 	await expect(name).toHaveValue('W'.repeat(81));
 });
 

@@ -270,9 +270,7 @@ test('both parents at once: the second one reads that it is booked, and by whom'
 	await toSuggestions(other);
 	await one.getByRole('button', { name: 'Take this visit' }).click();
 	await expect(booked(one)).toBeVisible();
-	await expect(
-		other.getByText(`${first} has booked this meanwhile. This is your visit.`),
-	).toBeVisible();
+	await expect(other.getByText(`${first} has just booked this. This is your visit.`)).toBeVisible();
 	expect(await ribbon(other)).toEqual(await ribbon(one));
 	// What the one cancels is gone from the other's open page.
 	await one
@@ -304,11 +302,11 @@ for (const lost of ['request', 'answer'] as const)
 		});
 		await page.getByRole('button', { name: 'Take this visit' }).click();
 		const told = page.getByRole('alert');
-		await expect(told).toContainText('It is not known yet whether you are booked.');
+		await expect(told).toContainText('We do not know yet whether you are booked.');
 		expect(await ribbon(page)).toEqual(wanted);
 		// The page is read again meanwhile: what was confirmed is taken up where it was.
 		await page.reload();
-		await expect(page.getByRole('alert')).toContainText('this page goes on trying');
+		await expect(page.getByRole('alert')).toContainText('this page keeps trying');
 		await page.unroute('**/do/visit.book**');
 		await page.evaluate(() => window.dispatchEvent(new Event('online')));
 		await expect(booked(page)).toBeVisible();
@@ -355,8 +353,8 @@ test('somebody asked along finds one appointment and nothing of the family, unti
 		.getByRole('button', { name: /Details, move or cancel$/ })
 		.first()
 		.click();
-	await page.getByRole('button', { name: 'Ask somebody along' }).click();
-	const ask = page.getByRole('button', { name: 'Ask them along' });
+	await page.getByRole('button', { name: 'Invite somebody to come along' }).click();
+	const ask = page.getByRole('button', { name: 'Invite them' });
 	await ask.click();
 	await expect(page.getByRole('alert')).toHaveText('Type a name.');
 	await page.getByLabel('Who comes along').fill('Sam Worker');
@@ -369,16 +367,16 @@ test('somebody asked along finds one appointment and nothing of the family, unti
 	const link = await page.getByText(/\/g\/\w+$/).innerText();
 
 	const guest = await phone(browser, link);
-	await expect(guest.getByRole('heading', { name: /^You are asked along to see / })).toBeVisible();
+	await expect(guest.getByRole('heading', { name: /^You are invited to meet / })).toBeVisible();
 	const told = await guest.locator('main').innerText();
 	expect(children.length).toBeGreaterThan(0);
 	expect(children.filter((child) => told.includes(child))).toEqual([]);
 	const file = await guest.request.get(`${link}/visit.ics`);
 	expect(await file.text()).toContain('STATUS:CONFIRMED');
 
-	await page.getByRole('button', { name: 'Take back that Sam Worker is asked along' }).click();
+	await page.getByRole('button', { name: 'Withdraw the invitation of Sam Worker' }).click();
 	await expect(page.getByText('Sam Worker is asked along.')).toHaveCount(0);
 	await guest.reload();
-	await expect(guest.getByRole('heading', { name: 'This link does not open' })).toBeVisible();
+	await expect(guest.getByRole('heading', { name: 'This link does not work' })).toBeVisible();
 	complaints.splice(0);
 });

@@ -195,12 +195,12 @@ test('a family meets teachers of none of its children, from its sheet and on the
 	await expect(page.getByRole('option', { name: /Gulzar/ })).toBeVisible();
 	await page.keyboard.press('Enter');
 	const visit = page.getByRole('region', { name: 'Visit' });
-	await visit.getByRole('combobox', { name: /Meet somebody else/ }).fill(first);
+	await visit.getByRole('combobox', { name: /Add somebody to meet/ }).fill(first);
 	await expect(page.getByRole('option', { name: first })).toBeVisible();
 	await page.keyboard.press('Enter');
-	await expect(page.getByText('Added to whom they should meet.')).toBeVisible();
+	await expect(page.getByText('Added to the people they want to meet.')).toBeVisible();
 	await expect(visit).toBeFocused();
-	const take = visit.getByRole('button', { name: `Take ${first} off` });
+	const take = visit.getByRole('button', { name: `Remove ${first}` });
 	await expect(take).toBeVisible();
 	await expect(visit.getByRole('listitem').filter({ hasText: `${first} in` })).toBeVisible();
 	await page.keyboard.press('b');
@@ -234,7 +234,7 @@ test('a request is accepted with a word, another declined, and a question answer
 	await signIn(page, demo);
 	await page.goto(`${demo.origin}${AT}/to-answer`);
 	await expect(page.getByRole('link', { name: /^To answer/ })).toContainText('3 wait');
-	await page.getByLabel('A word to the family (optional)').first().fill('Ring at the side door.');
+	await page.getByLabel('A note to the family (optional)').first().fill('Ring at the side door.');
 	await page
 		.getByRole('button', { name: /^Accept/ })
 		.first()
@@ -250,7 +250,7 @@ test('a request is accepted with a word, another declined, and a question answer
 	await page.getByLabel('Your answer').fill('Come to room Curlew at seven.');
 	await page.getByRole('button', { name: 'Send the answer' }).click();
 	await expect(page.getByText('Come to room Curlew at seven.')).toHaveCount(0);
-	await expect(waiting).toContainText('nothing waits');
+	await expect(waiting).toContainText('nothing to answer');
 });
 
 test('who waits gets what somebody else gives up, and the floor shows for whom it is kept', async ({

@@ -14,12 +14,12 @@ test('what takes long says so, and pressed twice it is sent once', async ({ page
 		await new Promise((resolve) => setTimeout(resolve, 1200));
 		await route.continue();
 	});
-	const button = page.getByRole('button', { name: 'Withdraw', exact: true });
+	const button = page.getByRole('button', { name: 'Unpublish', exact: true });
 	await button.dblclick();
 	await expect(page.getByText('Working …')).toBeVisible();
 	await expect(button).toHaveAttribute('aria-busy', 'true');
 	await button.click({ force: true });
-	await expect(page.getByRole('button', { name: 'Withdraw all the same' })).toBeVisible();
+	await expect(page.getByRole('button', { name: 'Unpublish anyway' })).toBeVisible();
 	await expect(page.getByText('Working …')).toHaveCount(0);
 	expect(sent).toBe(1);
 });
@@ -35,7 +35,7 @@ test('a step without a connection leaves the page as it is, and says why', async
 	await expect(page.locator('[data-saving=saved]')).toBeVisible();
 	await context.setOffline(true);
 	await page.getByRole('link', { name: /^Floor/ }).click();
-	await expect(page.getByText('You are offline. This page stays as it is')).toBeVisible();
+	await expect(page.getByText('You are offline, so this page stays as it is')).toBeVisible();
 	await expect(page.locator('.ruler')).toBeVisible();
 	await context.setOffline(false);
 	await expect(page.getByText('You are offline')).toHaveCount(0);
@@ -43,7 +43,7 @@ test('a step without a connection leaves the page as it is, and says why', async
 	// The browser thinks that it has a connection, and the server cannot be reached.
 	await page.route('**/__data.json*', (route) => route.abort());
 	await page.getByRole('link', { name: /^Floor/ }).click();
-	await expect(page.getByText('The school’s server cannot be reached')).toBeVisible();
+	await expect(page.getByText('We cannot reach the school’s server')).toBeVisible();
 	await expect(page.getByText('Internal Error')).toHaveCount(0);
 	// That nothing came back is what was asked for.
 	expect(complaints.filter((text) => !/ERR_(INTERNET_DISCONNECTED|FAILED)/.test(text))).toEqual([]);

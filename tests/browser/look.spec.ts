@@ -28,7 +28,7 @@ test('a school’s colour, logo and words are seen while they are typed, and the
 	await expect(page.getByLabel('Words of welcome')).toHaveValue('Tea is in the hall.');
 
 	await colour.fill('#FFD200');
-	await expect(page.getByText(/By day words in it could not be read/)).toBeVisible();
+	await expect(page.getByText(/This colour would be hard to read by day/)).toBeVisible();
 	await expect(looks.getByText('Tea is in the hall.')).toHaveCount(3);
 	await page.getByRole('button', { name: 'Save' }).click();
 	await expect(page.getByText('Saved.', { exact: true })).toBeVisible();
@@ -70,7 +70,7 @@ test('a school’s colour, logo and words are seen while they are typed, and the
 
 	await page.goto(`${demo.origin}/office/people/school`);
 	await page.getByRole('button', { name: 'Remove the logo' }).click();
-	await expect(page.getByText('The logo is removed.')).toBeVisible();
+	await expect(page.getByText('The logo has been removed.')).toBeVisible();
 	await family.reload();
 	await expect(family.locator('header svg')).toBeVisible();
 	await expect(shown).toHaveCount(0);

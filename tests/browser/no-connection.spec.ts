@@ -55,7 +55,7 @@ test('without a connection the visit stays readable on the phone, and is thrown 
 	expect(await kept(page)).toBe(false);
 	await page.context().setOffline(true);
 	await page.goto(`${demo.origin}/visit/winter-conferences`);
-	await expect(page.getByText('Nothing of your visit is kept on this phone.')).toBeVisible();
+	await expect(page.getByText('This phone has nothing of your visit.')).toBeVisible();
 });
 
 test('a link that is good no more, and a code that was typed, leave nothing on the phone', async ({

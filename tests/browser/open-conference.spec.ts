@@ -138,7 +138,7 @@ test('the office lets in who asks, and sees whose child has a known name', async
 	await checkAccess(office);
 	await expect(card.getByRole('button', { name: /^Add to / })).toBeVisible();
 	await card.getByText('Decline', { exact: true }).click();
-	await card.getByLabel('A word to them, if you like').fill('Please call us.');
+	await card.getByLabel('A note to them (optional)').fill('Please call us.');
 	letterbox.letters.length = 0;
 	await card.getByRole('button', { name: 'Decline and write to them' }).click();
 	await expect(card).toHaveCount(0);

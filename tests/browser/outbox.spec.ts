@@ -17,14 +17,14 @@ test('messages go out, stand in the outbox with their links covered, and can be 
 			.getByRole('button', { name: /Details, move or cancel$/ })
 			.first()
 			.click();
-		await family.getByRole('button', { name: 'Ask somebody along' }).click();
+		await family.getByRole('button', { name: 'Invite somebody to come along' }).click();
 		await family.getByLabel('Who comes along').fill('Sam Worker');
 		await family.getByLabel('E-mail address').fill('sam@town.example');
-		await family.getByRole('button', { name: 'Ask them along' }).click();
+		await family.getByRole('button', { name: 'Invite them' }).click();
 		await expect.poll(() => lettersTo('sam@town.example').length, { timeout: 20_000 }).toBe(1);
 		const [told] = lettersTo('sam@town.example');
 		const guest = await phone(browser, /https?:\S+\/g\/\w+/.exec(told!.text)![0]);
-		await expect(guest.getByRole('heading', { name: /^You are asked along/ })).toBeVisible();
+		await expect(guest.getByRole('heading', { name: /^You are invited/ })).toBeVisible();
 
 		// What the family did itself waits until it cannot be taken back any more.
 		expect(lettersTo('folake.adeyemi@post.example')).toEqual([]);
@@ -34,11 +34,13 @@ test('messages go out, stand in the outbox with their links covered, and can be 
 		await expect(lines.filter({ hasText: 'Folake Adeyemi' }).first()).toContainText('waits');
 		await lines
 			.filter({ hasText: 'Sam Worker' })
-			.getByRole('link', { name: 'Asked along' })
+			.getByRole('link', { name: 'Invited along' })
 			.click();
-		await expect(office.getByRole('heading', { name: /^You are asked along:/ })).toBeVisible();
+		await expect(office.getByRole('heading', { name: /^You are invited:/ })).toBeVisible();
 		const letter = office.frameLocator('iframe');
-		await expect(letter.getByText('A family would like you to come along')).toBeVisible();
+		await expect(
+			letter.getByText('A family would like you to come to this appointment'),
+		).toBeVisible();
 		await expect(letter.getByRole('link', { name: 'See when and where' })).toHaveAttribute(
 			'href',
 			/\/g\/…$/,
@@ -87,7 +89,7 @@ test('who gets what is set in sentences, in the school’s own words, and shown 
 		await words.fill('Dear {nmae}, parking is behind the gym.');
 		await office.getByRole('button', { name: 'Save' }).click();
 		await expect(office.getByText('Please type a time of day, like 18:00.')).toBeVisible();
-		await expect(office.getByText('In braces can stand name,')).toBeVisible();
+		await expect(office.getByText('Only name, school, conference and telephone')).toBeVisible();
 		await expect(words).toHaveValue('Dear {nmae}, parking is behind the gym.');
 		await evening.fill('5.30 pm');
 		await words.fill('Dear {name}, parking is behind the gym.');
@@ -101,7 +103,7 @@ test('who gets what is set in sentences, in the school’s own words, and shown 
 			office.frameLocator('iframe').getByText(/^Dear .+, parking is behind the gym\.$/),
 		).toBeVisible();
 		await office.getByRole('button', { name: 'Send it to me' }).click();
-		await expect(office.getByText(`It is on its way to ${demo.email}`)).toBeVisible();
+		await expect(office.getByText(`The message is on its way to ${demo.email}`)).toBeVisible();
 		expect(letterbox.letters.map(({ to }) => to)).toEqual([demo.email]);
 		expect(letterbox.letters[0]!.text).toContain('parking is behind the gym');
 

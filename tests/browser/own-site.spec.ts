@@ -35,7 +35,7 @@ test('a site that the office named shows a conference, and a family goes on outs
 		const sites = office.getByLabel('Sites that may show the frame');
 		await sites.fill('http://school.example');
 		await office.getByRole('button', { name: 'Save the sites' }).click();
-		await expect(office.getByText('It must be reached by https.')).toBeVisible();
+		await expect(office.getByText('Each must work with https.')).toBeVisible();
 		await expect(sites).toHaveValue('http://school.example');
 		await sites.fill(`www.school.example\n${named.origin}/parents`);
 		await office.getByRole('button', { name: 'Save the sites' }).click();

@@ -17,7 +17,7 @@ test('the office sets up a conference, a family books, everybody sees it', async
 	await from.fill('4pm');
 	await until.fill('1700');
 	await expect(page.getByText('6 slots for each desk')).toBeVisible();
-	await page.getByRole('button', { name: 'Another date or stretch' }).click();
+	await page.getByRole('button', { name: 'Add a date or more hours' }).click();
 	await page.getByLabel('Date', { exact: true }).nth(1).fill('2026-12-10');
 	await page.getByLabel('From', { exact: true }).nth(1).fill('17.30');
 	await page.getByLabel('Until').nth(1).fill('18:35');
@@ -36,7 +36,7 @@ test('the office sets up a conference, a family books, everybody sees it', async
 	// Nobody else's teachers are there yet: that is said, and asked about once.
 	await page.getByRole('button', { name: 'Publish', exact: true }).click();
 	await expect(page.getByText(/^Readiness has found \d+ things that keep families/)).toBeVisible();
-	await page.getByRole('button', { name: 'Publish all the same' }).click();
+	await page.getByRole('button', { name: 'Publish anyway' }).click();
 	await expect(page.getByText('The conference is published.')).toBeVisible();
 
 	// The Iwobis have the same four teachers to see.
@@ -142,7 +142,7 @@ test('a family books in the times it can come, and the confirm pressed twice boo
 	await family.goForward();
 	await family.getByRole('button', { name: 'Take this visit' }).dblclick();
 	await expect(family.getByRole('heading', { name: 'Your visit' })).toBeVisible();
-	await expect(family.getByRole('heading', { name: 'Not arranged yet' })).toBeVisible();
+	await expect(family.getByRole('heading', { name: 'Not booked yet' })).toBeVisible();
 	const [row] = await demo.sql<{ acts: number }[]>`
 		select count(*)::int as acts from act
 		where kind = 'visit.booked' and actor_id = (select id from adult where family_name = 'Boone')`;

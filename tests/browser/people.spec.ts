@@ -96,7 +96,7 @@ test('from an empty database to families with just their own teachers', async ({
 		await expect(warning).toBeVisible();
 		const leave = page.getByRole('button', { name: /^Mark \d+ as left, read \d+ other changes/ });
 		const count = /\d+/.exec(await leave.innerText())![0];
-		await page.getByLabel('Leave the rows with faults out').check();
+		await page.getByLabel('Leave out the rows with mistakes').check();
 		await expect(leave).toBeDisabled();
 		await page.getByLabel(`If they are, type ${count}`).fill('2');
 		await expect(leave).toBeDisabled();
@@ -107,13 +107,13 @@ test('from an empty database to families with just their own teachers', async ({
 		await expect(page.getByText('students.csv, Row 2, column Class')).toBeVisible();
 		const confirm = page.getByRole('button', { name: /^Read \d+ changes/ });
 		await expect(confirm).toBeEnabled();
-		await page.getByLabel('Leave the rows with faults out').uncheck();
+		await page.getByLabel('Leave out the rows with mistakes').uncheck();
 		await expect(confirm).toBeDisabled();
-		await page.getByLabel('Leave the rows with faults out').check();
+		await page.getByLabel('Leave out the rows with mistakes').check();
 		await confirm.click();
 		await expect(station(page, 'Students')).toContainText('231');
 		await page.getByRole('button', { name: 'Undo' }).click();
-		await expect(page.getByText('Taken back.')).toBeVisible();
+		await expect(page.getByText('Undone.')).toBeVisible();
 		await expect(station(page, 'Students')).toContainText('230');
 		for (const name of ['Iwobi', 'Wren', 'gannetcove.example'])
 			expect(house.log()).not.toContain(name);
@@ -144,19 +144,19 @@ test('accounts come by message, with a second factor and ways back', async ({ pa
 		const link = await linkTo('nadia@');
 		await helper.goto(link);
 		await helper.getByLabel('Password').fill(PASSWORD);
-		await helper.getByRole('button', { name: 'Keep this password' }).click();
+		await helper.getByRole('button', { name: 'Save this password' }).click();
 		await expect(helper.getByRole('heading', { name: 'Conferences' })).toBeVisible();
 		await helper.goto(link);
-		await expect(helper.getByText('This link does not open anything')).toBeVisible();
+		await expect(helper.getByText('This link does not work')).toBeVisible();
 
 		await helper.goto(`${house.origin}/account`);
-		await helper.getByLabel('Password as it is now').first().fill(PASSWORD);
+		await helper.getByLabel('Current password').first().fill(PASSWORD);
 		await helper.getByRole('button', { name: 'Set one up' }).click();
 		const secret = await helper.locator('[data-secret]').getAttribute('data-secret');
 		const spare = await helper.locator('section').first().locator('li').first().textContent();
 		await helper.getByLabel('Code', { exact: true }).fill('000000');
 		await helper.getByRole('button', { name: 'Turn it on' }).click();
-		await expect(helper.getByText('This code is not right')).toBeVisible();
+		await expect(helper.getByText('This code is wrong or too old')).toBeVisible();
 		await helper.getByLabel('Code', { exact: true }).fill(authenticator.generate(secret!));
 		await helper.getByRole('button', { name: 'Turn it on' }).click();
 		await expect(helper.getByText('The second factor is on.')).toBeVisible();
@@ -198,7 +198,7 @@ test('accounts come by message, with a second factor and ways back', async ({ pa
 		await expect(helper.getByText('If there is an account')).toBeVisible();
 		await helper.goto(await linkTo('nadia@'));
 		await helper.getByLabel('Password').fill(`${PASSWORD} again`);
-		await helper.getByRole('button', { name: 'Keep this password' }).click();
+		await helper.getByRole('button', { name: 'Save this password' }).click();
 		await expect(helper.getByRole('heading', { name: 'Conferences' })).toBeVisible();
 
 		// Withdrawn, the open session is closed at once; the last organiser stays.
@@ -268,10 +268,10 @@ test('the office keeps a family’s facts, and few know what few may know', asyn
 	await adult.getByRole('button', { name: 'Save' }).click();
 	await expect(page.getByRole('alert')).toBeVisible();
 	await expect(adult.getByRole('textbox', { name: 'E-mail' })).toHaveValue('not an address');
-	await expect(page.getByRole('heading', { name: 'Known to few' })).toBeVisible();
+	await expect(page.getByRole('heading', { name: 'Confidential' })).toBeVisible();
 	await demo.sql`update account set knows_safety = false`;
 	await page.reload();
 	await expect(page.getByRole('heading', { name: 'Ferrante' })).toBeVisible();
-	await expect(page.getByRole('heading', { name: 'Known to few' })).toHaveCount(0);
+	await expect(page.getByRole('heading', { name: 'Confidential' })).toHaveCount(0);
 	await demo.sql`update account set knows_safety = true`;
 });

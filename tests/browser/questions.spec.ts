@@ -24,8 +24,8 @@ test('from a family’s phone to the teacher’s list: asked, answered, changed 
 	await office.getByLabel('How it is answered').last().selectOption({ label: 'one of several' });
 	await office.getByLabel('Nobody can book without answering').last().press('Space');
 	await office.getByRole('button', { name: 'Save the questions' }).press('Enter');
-	await expect(office.getByText('Give at least two to choose from.')).toBeVisible();
-	await office.getByLabel('What there is to choose from, one in each line').fill('By car\nBy bus');
+	await expect(office.getByText('Give at least two answers to choose from.')).toBeVisible();
+	await office.getByLabel('Answers to choose from, one on each line').fill('By car\nBy bus');
 	await office.getByRole('button', { name: 'Move up: How do you come?' }).press('Enter');
 	await office.getByRole('button', { name: 'Save the questions' }).press('Enter');
 	await expect(office.getByText(/^Saved\./)).toBeVisible();
@@ -58,7 +58,7 @@ test('from a family’s phone to the teacher’s list: asked, answered, changed 
 	await family.reload();
 	await expect(family.getByLabel('Who comes along?')).toHaveValue('My sister');
 	await family.getByRole('button', { name: 'Book this visit' }).click();
-	await expect(family.getByRole('alert')).toHaveText('Please answer this; the school needs it.');
+	await expect(family.getByRole('alert')).toHaveText('Please answer this: the school needs it.');
 	await family.getByLabel('By bus').check();
 	await family.getByRole('button', { name: 'Book this visit' }).click();
 	await expect(family.getByText('Booked.')).toBeVisible();
@@ -66,7 +66,7 @@ test('from a family’s phone to the teacher’s list: asked, answered, changed 
 
 	await family.getByRole('button', { name: 'Change what you said' }).click();
 	await family.getByLabel('By car').check();
-	await family.getByRole('button', { name: 'Keep it' }).click();
+	await family.getByRole('button', { name: 'Save', exact: true }).click();
 	await expect(family.getByText('The school has it.')).toBeVisible();
 	await expect(family.getByText('By car')).toBeVisible();
 

@@ -28,8 +28,8 @@ test('readiness finds five things in the demo, each set aside with a word and pu
 	await finding.getByText('Set aside').focus();
 	await office.keyboard.press('Enter');
 	await finding.getByRole('button', { name: 'Set it aside' }).click();
-	await expect(finding.getByRole('alert')).toHaveText(/^Write a word about why/);
-	await finding.getByLabel('Why may it be so?').fill('They come in person.');
+	await expect(finding.getByRole('alert')).toHaveText(/^Write a few words about why/);
+	await finding.getByLabel('Why is this all right?').fill('They come in person.');
 	await office.keyboard.press('Enter');
 	await expect(office.getByText('Set aside: They come in person.')).toBeVisible();
 	await expect(station).toContainText('4 things to look at');
@@ -56,17 +56,17 @@ test('booking is paused with a word that families read; who has booked is told b
 	await expect(office.getByText(/Families read: “Some rooms change/)).toBeVisible();
 	await expect(family.getByText('Some rooms change. Until six!')).toBeVisible();
 	await office.getByRole('button', { name: 'Go on' }).click();
-	await expect(office.getByRole('heading', { name: 'Stop booking for a while' })).toBeVisible();
+	await expect(office.getByRole('heading', { name: 'Pause booking' })).toBeVisible();
 	await expect(family.getByRole('button', { name: /^See / })).toBeVisible();
 
-	await office.getByRole('button', { name: 'Withdraw' }).click();
+	await office.getByRole('button', { name: 'Unpublish' }).click();
 	await expect(office.getByText(/^\d+ families have booked: .+ more\. Their/)).toBeVisible();
 	await office.getByRole('button', { name: 'Not yet' }).click();
-	await office.getByRole('button', { name: 'Withdraw' }).click();
-	await office.getByRole('button', { name: 'Withdraw all the same' }).click();
+	await office.getByRole('button', { name: 'Unpublish' }).click();
+	await office.getByRole('button', { name: 'Unpublish anyway' }).click();
 	await office.getByRole('button', { name: 'Publish' }).click();
 	await expect(office.getByText('Publish it as it is?')).toBeVisible();
-	await office.getByRole('button', { name: 'Publish all the same' }).click();
+	await office.getByRole('button', { name: 'Publish anyway' }).click();
 	await expect(office.getByText(/^The conference is published\./)).toBeVisible();
 	await office.goto(`${demo.origin}${AT}/readiness`);
 	await expect(office.getByText('new since families were let in')).toHaveCount(0);

@@ -113,7 +113,7 @@ test('a desk’s own rules are set on the ruler by mouse and by keyboard, for on
 		.selectOption({ label: 'a request until the teacher accepts' });
 	await kept;
 	await office.reload();
-	await expect(desk('Dae-jung Pyo')).toContainText('asked for first');
+	await expect(desk('Dae-jung Pyo')).toContainText('by request');
 	await expect(desk('Nuala Brophy')).toContainText('at most 10 a day');
 	await office.goto(`${demo.origin}/office/winter-conferences/rules`);
 	await expect(office.getByText(/^These desks have rules of their own: /)).toContainText(

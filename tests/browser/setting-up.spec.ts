@@ -11,8 +11,8 @@ test('the basics are saved as they are typed, and what cannot be kept says why',
 	await page.goto(`${demo.origin}/office/winter-conferences/basics`);
 	const saved = page.locator('[data-saving=saved]');
 	await expect(saved).toBeVisible();
-	await page.getByLabel('Words for the families').fill('Come in by the main door.');
-	await page.getByLabel('Note about keeping to the time').fill('Please leave when the bell rings.');
+	await page.getByLabel('Message to families').fill('Come in by the main door.');
+	await page.getByLabel('Note about keeping to time').fill('Please leave when the bell rings.');
 	await expect(saved).toBeVisible();
 	await page.getByLabel('Name of the conference').fill('');
 	await expect(page.getByText('Give the conference a name.')).toBeVisible();
@@ -26,14 +26,14 @@ test('the basics are saved as they are typed, and what cannot be kept says why',
 	await expect(page.getByText('This ends before it starts.')).toBeVisible();
 	await page.getByRole('button', { name: 'Did you mean 17:50–20:00?' }).click();
 	await expect(page.getByText('11 slots', { exact: true })).toBeVisible();
-	await page.getByLabel('Address for the families').fill('Winter Evening!');
-	await page.getByLabel('Address for the families').press('Tab');
-	await expect(page.getByText('An address has only small letters')).toBeVisible();
+	await page.getByLabel('Address for families').fill('Winter Evening!');
+	await page.getByLabel('Address for families').press('Tab');
+	await expect(page.getByText('An address can only have small letters')).toBeVisible();
 	await page.getByRole('button', { name: 'winter-evening', exact: true }).click();
 	await page.waitForURL('**/office/winter-evening/basics');
 
 	// A term of weekly office hours: one entry, dates left out, the whole row removed at once.
-	await page.getByRole('button', { name: 'Hours that come again every week' }).click();
+	await page.getByRole('button', { name: 'Add weekly hours' }).click();
 	await page.getByLabel('until', { exact: true }).fill('2027-01-28');
 	await page.getByLabel('from', { exact: true }).fill('2026-12-10');
 	await expect(page.getByText('8 dates, 40 slots')).toBeVisible();
@@ -46,7 +46,7 @@ test('the basics are saved as they are typed, and what cannot be kept says why',
 	await expect(page.getByLabel('Name of the conference')).toHaveValue('Winter Evenings');
 	await expect(page.getByText('7 dates, 35 slots')).toBeVisible();
 	await expect(saved).toBeVisible();
-	await page.getByRole('button', { name: 'Remove the whole row' }).click();
+	await page.getByRole('button', { name: 'Remove the whole series' }).click();
 	await expect(page.getByText('7 dates, 35 slots')).toHaveCount(0);
 	await expect(saved).toBeVisible();
 
@@ -74,7 +74,7 @@ test('a teacher proposes hours and blocks time from a phone, and the office take
 	await teacher.getByLabel('From').first().fill('16:00');
 	await teacher.getByLabel('From').first().press('Tab');
 	await expect(teacher.getByText('6 slots, 10 min left over')).toBeVisible();
-	await teacher.getByLabel('A word to the office').fill('My bus comes late.');
+	await teacher.getByLabel('A note to the office').fill('My bus comes late.');
 	await teacher.getByRole('button', { name: 'Propose this to the office' }).click();
 	await expect(teacher.getByText('The office has your proposal.')).toBeVisible();
 
@@ -93,11 +93,11 @@ test('a teacher proposes hours and blocks time from a phone, and the office take
 		.locator('form[action="?/calendarFile"]')
 		.getByRole('button', { name: 'Add' })
 		.click();
-	await expect(teacher.getByRole('alert')).toContainText('There is no calendar there.');
+	await expect(teacher.getByRole('alert')).toContainText('There is no calendar at this address.');
 
 	await page.goto(`${demo.origin}/office/winter-evening/desks`);
 	await expect(page.getByText('My bus comes late.')).toBeVisible();
-	await page.getByRole('button', { name: 'Accept it' }).click();
+	await page.getByRole('button', { name: 'Accept' }).click();
 	await expect(page.getByText('My bus comes late.')).toHaveCount(0);
 	await expect(
 		page.getByRole('button', { name: /^Oskar Lindqvist, Thursday 3 December, 16:00–17:20/ }),
@@ -116,7 +116,7 @@ test('rooms are kept as they are typed, and the next conference starts from this
 	await page.getByLabel('Minutes from Field Block to Lighthouse House').fill('6');
 	await page.getByLabel('Minutes from Field Block to Lighthouse House').press('Tab');
 	await page.getByRole('button', { name: 'Remove Net Loft' }).click();
-	await expect(page.getByRole('alert')).toContainText('A desk or an appointment is in this room');
+	await expect(page.getByRole('alert')).toContainText('A desk or an appointment uses this room');
 	await page.reload();
 	await expect(page.getByLabel('Room', { exact: true }).nth(3)).toHaveValue('Gannet Nest');
 	await expect(page.getByLabel('Minutes from Field Block to Lighthouse House')).toHaveValue('6');

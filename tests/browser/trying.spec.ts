@@ -80,7 +80,7 @@ test('it shows each moment, and any family by its name', async ({ page: office, 
 
 	await office.getByRole('combobox', { name: 'Try it as one of your families' }).fill('adeyemi');
 	await office.getByRole('option').first().click();
-	await expect(onPhone.getByText('Whom would you like to see?')).toBeVisible();
+	await expect(onPhone.getByText('Who would you like to see?')).toBeVisible();
 	await office.getByRole('link', { name: 'Back to the made-up family' }).click();
 	await expect(onPhone.getByText('Robin')).toBeVisible();
 });
@@ -134,12 +134,12 @@ test('from nothing to a trial run with a colleague, wiped in one act, and a conf
 	// It keeps families out until it is over.
 	await office.getByRole('link', { name: /^Open/ }).click();
 	await office.getByRole('button', { name: 'Publish' }).click();
-	await office.getByRole('button', { name: 'Publish all the same' }).click();
+	await office.getByRole('button', { name: 'Publish anyway' }).click();
 	await expect(office.getByText(/^Colleagues are still trying it\./)).toBeVisible();
 	await office.getByRole('link', { name: 'See the trial' }).click();
 	await expect(office.getByText('3 appointments booked')).toBeVisible();
-	await office.getByRole('button', { name: 'End the trial and wipe it' }).click();
-	await office.getByRole('button', { name: 'Wipe it' }).click();
+	await office.getByRole('button', { name: 'End the trial and delete it' }).click();
+	await office.getByRole('button', { name: 'Delete it' }).click();
 	await expect(office.getByText('The trial is over. 3 appointments were wiped.')).toBeVisible();
 	await colleague.reload();
 	await expect(colleague.getByRole('heading', { name: 'Your visit' })).toHaveCount(0);
@@ -156,9 +156,9 @@ test('from nothing to a trial run with a colleague, wiped in one act, and a conf
 	await office.getByRole('button', { name: 'Remove it' }).click();
 	await office.getByRole('button', { name: 'Remove permanently' }).click();
 	await expect(office.getByText(/families have booked\. Their appointments go/)).toBeVisible();
-	await office.getByLabel('Type its name to remove it all the same').fill('Winter');
+	await office.getByLabel('To remove it anyway, type its name').fill('Winter');
 	await office.getByRole('button', { name: 'Remove permanently' }).click();
-	await expect(office.getByText('That is not its name.')).toBeVisible();
+	await expect(office.getByText('That is not the name of the conference.')).toBeVisible();
 });
 
 test('a family chooses a long talk, which stays chosen', async ({ browser, demo }) => {

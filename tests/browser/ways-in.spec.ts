@@ -200,7 +200,7 @@ test('the page of each moment: ahead, turning by itself, paused, closed, taken b
 	await conference(`closes_at = null, withdrawn_at = '2026-11-24T12:00:00Z'`);
 	await page.goto(demo.origin + VISIT);
 	await expect(
-		page.getByRole('heading', { name: 'This conference has been taken back' }),
+		page.getByRole('heading', { name: 'This conference is no longer published' }),
 	).toBeVisible();
 	await expect(page.locator('.appointment').first()).toBeVisible();
 	const stranger = await phone(browser, demo.families.Gulzar);
@@ -215,7 +215,7 @@ test('the page of each moment: ahead, turning by itself, paused, closed, taken b
 	await expect(stranger.getByRole('checkbox').first()).toBeVisible();
 	const file = await stranger.request.get(
 		(await stranger
-			.getByRole('link', { name: 'Put that in my calendar' })
+			.getByRole('link', { name: 'Put this in my calendar' })
 			.getAttribute('href'))!.replace(/^/, demo.origin),
 	);
 	expect(await file.text()).toMatch(/BEGIN:VEVENT[\s\S]*BEGIN:VALARM/);

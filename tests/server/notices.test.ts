@@ -42,7 +42,7 @@ describe('what a family is told', () => {
 		await deliver();
 		done(await undoVisitAct(app, school.organiser, { act: told.act! }));
 		await deliver();
-		expect(subjects()).toEqual([expect.stringMatching(/^Booked/), 'Your visit was changed']);
+		expect(subjects()).toEqual([expect.stringMatching(/^Booked/), 'Your visit has changed']);
 	});
 
 	it('says what was moved, what is gone, and who did it', async () => {

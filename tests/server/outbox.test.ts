@@ -35,7 +35,7 @@ describe('somebody asked along', () => {
 		expect(sent.at(-1)!.text).toContain('16:30–16:40');
 		done(await withdrawGuest(app, first.actor, { guest: asked.id }));
 		await deliver();
-		expect(sent.at(-1)!.subject).toMatch(/^You need not come/);
+		expect(sent.at(-1)!.subject).toMatch(/^You do not need to come/);
 		const told = sent.filter(({ to }) => to === 'sam@town.example').length;
 		const cancel = { ...ids, key: newId(app.clock), cancel: appointments };
 		done(await cancelAppointments(app, first.actor, cancel));
@@ -43,7 +43,7 @@ describe('somebody asked along', () => {
 		expect(sent.filter(({ to }) => to === 'sam@town.example')).toHaveLength(told);
 	});
 
-	it('is told that what it was about does not take place', async () => {
+	it('is told that what it was about has been cancelled', async () => {
 		const { app, ids, first, book, deliver, sent } = await noticeSchool();
 		const { appointments } = await book([[0, 0]]);
 		const whom = { appointment: appointments[0]!, name: 'Sam', email: 'sam@town.example' };
@@ -53,7 +53,7 @@ describe('somebody asked along', () => {
 		done(await cancelAppointments(app, first.actor, cancel));
 		await deliver();
 		expect(sent.filter(({ to }) => to === 'sam@town.example').at(-1)!.text).toContain(
-			'does not take place',
+			'has been cancelled',
 		);
 	});
 });

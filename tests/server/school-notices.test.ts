@@ -121,7 +121,7 @@ describe('a teacher', () => {
 		await summarise(EVENING);
 		await book([[0, 0]]);
 		await deliver();
-		expect(to(teachers[0]!.email).map(({ subject }) => subject)).toEqual(['Asked for: Family 0']);
+		expect(to(teachers[0]!.email).map(({ subject }) => subject)).toEqual(['Request: Family 0']);
 		expect(await states(app)).toEqual(['booked sent', 'teacher-asked sent']);
 	});
 });

@@ -113,7 +113,7 @@ async function run(history: readonly Step[]): Promise<{ told: string[]; modelled
 			}
 		}
 	const kindOf = (subject: string) =>
-		subject.startsWith('Your visit was changed') ? 'Changed' : /^\w+/.exec(subject)![0];
+		subject.startsWith('Your visit has changed') ? 'Changed' : /^\w+/.exec(subject)![0];
 	return {
 		told: sent.map(({ to, subject }) => `${to} ${kindOf(subject)}`).sort(),
 		modelled: modelled.sort(),

@@ -155,7 +155,7 @@ export const badLists: readonly BadList[] = [
 	{
 		about: 'a quotation mark that never closes',
 		files: csv('students', `${STUDENTS}1,"Amaral,Ines,7A\n2,Wren,Ida,7A\n`),
-		says: ['quotation mark', 'never closes'],
+		says: ['quotation mark', 'never closed'],
 	},
 	{
 		about: 'a number that stands for two students',
@@ -230,7 +230,7 @@ export const badLists: readonly BadList[] = [
 	{
 		about: 'control characters in a name',
 		files: student('2,Wr\u0007en,Ida,7A'),
-		says: ['Row 3, column Last name', 'no text has'],
+		says: ['Row 3, column Last name', 'do not belong in text'],
 	},
 	{
 		about: 'an adult of an unknown student',
