@@ -89,7 +89,7 @@ test('who gets what is set in sentences, in the school’s own words, and shown 
 		await words.fill('Dear {nmae}, parking is behind the gym.');
 		await office.getByRole('button', { name: 'Save' }).click();
 		await expect(office.getByText('Please type a time of day, like 18:00.')).toBeVisible();
-		await expect(office.getByText('Only name, school, conference and telephone')).toBeVisible();
+		await expect(office.getByText('In braces, use only name,')).toBeVisible();
 		await expect(words).toHaveValue('Dear {nmae}, parking is behind the gym.');
 		await evening.fill('5.30 pm');
 		await words.fill('Dear {name}, parking is behind the gym.');
