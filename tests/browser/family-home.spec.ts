@@ -363,7 +363,7 @@ test('somebody asked along finds one appointment and nothing of the family, unti
 	await expect(page.getByRole('alert')).toContainText('Type an e-mail address');
 	await page.getByLabel('E-mail address').fill('');
 	await ask.click();
-	await expect(page.getByText('Sam Worker is asked along.')).toBeVisible();
+	await expect(page.getByText('Sam Worker is invited.')).toBeVisible();
 	const link = await page.getByText(/\/g\/\w+$/).innerText();
 
 	const guest = await phone(browser, link);
@@ -375,7 +375,7 @@ test('somebody asked along finds one appointment and nothing of the family, unti
 	expect(await file.text()).toContain('STATUS:CONFIRMED');
 
 	await page.getByRole('button', { name: 'Withdraw the invitation of Sam Worker' }).click();
-	await expect(page.getByText('Sam Worker is asked along.')).toHaveCount(0);
+	await expect(page.getByText('Sam Worker is invited.')).toHaveCount(0);
 	await guest.reload();
 	await expect(guest.getByRole('heading', { name: 'This link does not work' })).toBeVisible();
 	complaints.splice(0);

@@ -104,7 +104,7 @@ test('the office sets up a conference, a family books, everybody sees it', async
 	await expect(second.getByText('Booked. This page is your visit from now on.')).toBeVisible();
 	// The other adult of the family, whose page hears of nothing, is not told that it is lost.
 	await late.getByRole('button', { name: 'Take this visit' }).click();
-	await expect(late.getByText('Chidi Iwobi has booked this meanwhile.')).toBeVisible();
+	await expect(late.getByText('Chidi Iwobi has just booked this.')).toBeVisible();
 	expect(await ribbon(late)).toEqual(await ribbon(second));
 	const [download] = await Promise.all([
 		second.waitForEvent('download'),

@@ -55,7 +55,7 @@ test('booking is paused with a word that families read; who has booked is told b
 	await office.getByRole('button', { name: 'Pause' }).click();
 	await expect(office.getByText(/Families read: “Some rooms change/)).toBeVisible();
 	await expect(family.getByText('Some rooms change. Until six!')).toBeVisible();
-	await office.getByRole('button', { name: 'Go on' }).click();
+	await office.getByRole('button', { name: 'Resume booking' }).click();
 	await expect(office.getByRole('heading', { name: 'Pause booking' })).toBeVisible();
 	await expect(family.getByRole('button', { name: /^See / })).toBeVisible();
 

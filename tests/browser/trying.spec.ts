@@ -140,7 +140,7 @@ test('from nothing to a trial run with a colleague, wiped in one act, and a conf
 	await expect(office.getByText('3 appointments booked')).toBeVisible();
 	await office.getByRole('button', { name: 'End the trial and delete it' }).click();
 	await office.getByRole('button', { name: 'Delete it' }).click();
-	await expect(office.getByText('The trial is over. 3 appointments were wiped.')).toBeVisible();
+	await expect(office.getByText('The trial is over. 3 appointments were deleted.')).toBeVisible();
 	await colleague.reload();
 	await expect(colleague.getByRole('heading', { name: 'Your visit' })).toHaveCount(0);
 	await colleague.context().close();

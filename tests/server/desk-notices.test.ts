@@ -203,9 +203,9 @@ describe('a desk that is changed', () => {
 			substitutes: [{ date: '2026-12-03', absent: absent!.personId, person: other!.personId }],
 		}));
 		await deliver(11 * MINUTE);
-		expect(sent).toMatchObject([{ to: email, subject: 'You receive at Winter' }]);
+		expect(sent).toMatchObject([{ to: email, subject: 'You see families at Winter' }]);
 		expect(sent[0]!.text).toContain(
-			'At the desk Teacher 0 you take somebody’s place on Thursday 3 December.',
+			'At the desk Teacher 0 you are the substitute on Thursday 3 December.',
 		);
 	});
 });

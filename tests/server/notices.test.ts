@@ -73,7 +73,7 @@ describe('what a family is told', () => {
 		);
 		await deliver();
 		expect(sent.at(-1)!.subject).toBe('Cancelled: one appointment');
-		expect(sent.at(-1)!.text).toMatch(/Not there any more:\n.*Teacher 0/);
+		expect(sent.at(-1)!.text).toMatch(/No longer booked:\n.*Teacher 0/);
 	});
 
 	it('is never told to an adult whose right was withdrawn, also between the act and the message', async () => {
