@@ -64,7 +64,7 @@ test('booking is paused with a word that families read; who has booked is told b
 	await office.getByRole('button', { name: 'Not yet' }).click();
 	await office.getByRole('button', { name: 'Unpublish' }).click();
 	await office.getByRole('button', { name: 'Unpublish anyway' }).click();
-	await office.getByRole('button', { name: 'Publish' }).click();
+	await office.getByRole('button', { name: 'Publish', exact: true }).click();
 	await expect(office.getByText('Publish it as it is?')).toBeVisible();
 	await office.getByRole('button', { name: 'Publish anyway' }).click();
 	await expect(office.getByText(/^The conference is published\./)).toBeVisible();
