@@ -195,7 +195,8 @@ it('a telephone number with its PIN is in the family’s page only once it is bo
 	await addDesk(app, school.organiser, school.conference, { people: ['Somebody Else'], places });
 	const page = async () => JSON.stringify(await familyView(app, actor, school.conference, id));
 	expect(await page()).toContain('telephone');
-	expect(await page()).not.toMatch(/4711|555 0140/);
+	// An identifier may well hold these four figures.
+	expect(await page()).not.toMatch(/(?<![\da-f-])4711(?![\da-f-])|555 0140/);
 	await bookVisit(app, actor, await school.request(0, [[0, 0]]));
 	expect(await page()).toContain('902 555 0140, PIN 4711');
 });
