@@ -14,7 +14,7 @@ it('a guide tells the conference’s rules and times, and nobody’s name', asyn
 	const touched = { version: (await row()).version + 1 };
 	await app.db.update(conference).set(touched);
 
-	const facts = await readGuide(app, await row());
+	const { facts } = await readGuide(app, await row());
 	expect(facts).toMatchObject({ entry: 'listed', asksFirst: false, changeMinutes: null });
 	expect(facts.day.length).toBeGreaterThan(0);
 	expect(JSON.stringify(facts)).not.toContain('Nobody’s Name');
@@ -31,7 +31,7 @@ it('what only its own link finds is in no picture', async () => {
 		.where(eq(desk.id, first!));
 	await app.db.update(desk).set({ subject: 'Music' }).where(eq(desk.id, second!));
 	await app.db.update(conference).set({ version: (await row()).version + 1 });
-	const { visit, day } = await readGuide(app, await row());
+	const { visit, day } = (await readGuide(app, await row())).facts;
 	expect(visit.map(({ subject }) => subject)).toEqual(['Music']);
 	expect(new Set(day.map(({ subject }) => subject))).toEqual(new Set(['Music']));
 });

@@ -6,6 +6,12 @@ import type { Entry } from '../snapshot/rules';
 import type { LocalDate } from '../time/local-of';
 import type { SampleMeeting } from './sample-visit';
 
+/** Whose guides they are, and whom one calls. */
+export interface GuideSchool {
+	readonly name: string;
+	readonly telephone: string | null;
+}
+
 /** What the guides to a conference are made of. Anybody may know it. */
 export interface GuideFacts {
 	/** The address at which a code is typed. */

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { suggestVisits } from '$lib/core/planner/suggest-visits';
-	import type { GuideFacts } from '$lib/core/sharing/guide-facts';
+	import type { GuideFacts, GuideSchool } from '$lib/core/sharing/guide-facts';
 	import { familyVisitProblem } from '$lib/core/visits/family-projection';
 	import { m } from '$lib/paraglide/messages';
 	import LetterCode from '../parts/forms/LetterCode.svelte';
@@ -15,13 +15,7 @@
 	import { sampleFamily } from './sample-family';
 
 	/** How a family books at one conference, from its way in to the day itself. */
-	let {
-		facts,
-		school,
-	}: {
-		facts: GuideFacts;
-		school: { readonly name: string; readonly telephone: string | null };
-	} = $props();
+	let { facts, school }: { facts: GuideFacts; school: GuideSchool } = $props();
 
 	const address = $derived(facts.origin.replace(/^https?:\/\//, ''));
 	const family = $derived(sampleFamily(facts));
@@ -58,18 +52,11 @@
 		m.guide_note_full(),
 		m.guide_note_needs(),
 		m.guide_note_lost({ address, lost: m.start_lost() }),
-		school.telephone ? m.guide_note_call({ telephone: school.telephone }) : m.guide_note_office(),
 	]);
 	const nothing = async () => {};
 </script>
 
-<GuideSheet
-	title={m.guide_family_title()}
-	{facts}
-	school={school.name}
-	about={bookingTexts(facts)}
-	{notes}
->
+<GuideSheet title={m.guide_family_title()} {facts} {school} about={bookingTexts(facts)} {notes}>
 	{#snippet steps()}
 		<GuideStep title={m.guide_in_title()} words={wayIn} picture={m.guide_in_picture()}>
 			<p class="mb-4 font-display text-hour font-semibold">{m.start_title()}</p>

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import Printer from '@lucide/svelte/icons/printer';
 	import type { Snippet } from 'svelte';
-	import type { GuideFacts } from '$lib/core/sharing/guide-facts';
+	import type { GuideFacts, GuideSchool } from '$lib/core/sharing/guide-facts';
 	import { m } from '$lib/paraglide/messages';
 	import SchoolFoot from '../look/SchoolFoot.svelte';
 	import SchoolMark from '../look/SchoolMark.svelte';
@@ -18,22 +18,28 @@
 	}: {
 		title: string;
 		facts: GuideFacts;
-		school: string;
+		school: GuideSchool;
 		/** What is said first, after when it is: sentences. */
 		about?: readonly string[];
-		/** What is good to know: sentences. */
+		/** What is good to know, beside whom one calls: sentences. */
 		notes: readonly string[];
 		steps: Snippet;
 	} = $props();
+
+	const call = $derived(
+		school.telephone === null
+			? m.guide_note_office()
+			: m.guide_note_call({ telephone: school.telephone }),
+	);
 </script>
 
-<svelte:head><title>{title} · {facts.conference.name} · {school}</title></svelte:head>
+<svelte:head><title>{title} · {facts.conference.name} · {school.name}</title></svelte:head>
 
 <main class="guide mx-auto max-w-5xl px-5 pb-12">
 	<header class="flex items-center justify-between gap-4 py-4">
 		<p class="flex items-center gap-2 font-display font-semibold text-primary">
 			<SchoolMark size={24} />
-			{school}
+			{school.name}
 		</p>
 		<button type="button" class="no-print btn btn-outline btn-sm" onclick={() => print()}>
 			<Printer size={18} aria-hidden="true" />
@@ -54,15 +60,17 @@
 			<h2 class="mb-2 text-title">{m.guide_notes()}</h2>
 			<ul class="list-disc space-y-1 ps-5">
 				{#each notes as note (note)}<li>{note}</li>{/each}
+				<li>{call}</li>
 			</ul>
 		</section>
-		<SchoolFoot {school} />
+		<SchoolFoot school={school.name} />
 	</div>
 	<p class="quiet mt-6 text-small">{m.guide_made_up()}</p>
 </main>
 
 <style>
-	@page {
+	/* Of this page alone: another one to which somebody goes from here is printed as ever. */
+	@page guide {
 		margin: 1cm 1.2cm;
 	}
 	.guide {
@@ -83,6 +91,9 @@
 		border-block-start: 1px solid var(--color-base-300);
 	}
 	@media print {
+		.guide {
+			page: guide;
+		}
 		.guide > header {
 			padding-block: 0 0.5rem;
 		}

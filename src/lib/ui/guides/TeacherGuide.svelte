@@ -1,5 +1,5 @@
 <script lang="ts">
-	import type { GuideFacts } from '$lib/core/sharing/guide-facts';
+	import type { GuideFacts, GuideSchool } from '$lib/core/sharing/guide-facts';
 	import { MINUTE } from '$lib/core/time/local-of';
 	import { m } from '$lib/paraglide/messages';
 	import BusyTimes from '../calendars/BusyTimes.svelte';
@@ -11,13 +11,7 @@
 	import { sampleDesk, sampleTeacherDay } from './sample-teacher';
 
 	/** What a teacher does at one conference, before it and on the day. */
-	let {
-		facts,
-		school,
-	}: {
-		facts: GuideFacts;
-		school: { readonly name: string; readonly telephone: string | null };
-	} = $props();
+	let { facts, school }: { facts: GuideFacts; school: GuideSchool } = $props();
 
 	const HOUR = 60 * MINUTE;
 
@@ -40,14 +34,10 @@
 			link: m.own_desk_link({ subject: desk?.plan.subject ?? '' }).trim(),
 		}),
 	);
-	const notes = $derived([
-		m.guide_teacher_note_told(),
-		m.guide_teacher_note_away(),
-		school.telephone ? m.guide_note_call({ telephone: school.telephone }) : m.guide_note_office(),
-	]);
+	const notes = $derived([m.guide_teacher_note_told(), m.guide_teacher_note_away()]);
 </script>
 
-<GuideSheet title={m.guide_teacher_title()} {facts} school={school.name} {notes}>
+<GuideSheet title={m.guide_teacher_title()} {facts} {school} {notes}>
 	{#snippet steps()}
 		<GuideStep
 			title={m.guide_teacher_in_title()}

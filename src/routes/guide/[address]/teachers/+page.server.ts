@@ -3,7 +3,6 @@ import { may } from '$lib/core/permissions/may';
 import { m } from '$lib/paraglide/messages';
 import { isVisible } from '$lib/server/conferences/read-conference';
 import { conferenceFor } from '$lib/server/foundation/requests/conference-for';
-import { readSchool } from '$lib/server/register/school';
 import { readGuide } from '$lib/server/sharing/read-guide';
 import type { PageServerLoad } from './$types';
 
@@ -13,9 +12,5 @@ export const load: PageServerLoad = async ({ locals, params }) => {
 	const conference = await conferenceFor(locals, params);
 	const isOffice = account !== null && may(account, 'conference.see');
 	if (!isOffice && !(teacher && isVisible(conference))) error(404, m.error_not_found());
-	const school = await readSchool(app.db);
-	return {
-		school: { name: school?.name ?? '', telephone: school?.telephone ?? null },
-		facts: await readGuide(app, conference),
-	};
+	return await readGuide(app, conference);
 };
