@@ -7,11 +7,11 @@ import { join, resolve } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { pathToFileURL } from 'node:url';
 import { discardCluster, startCluster } from '../scripts/cluster.mjs';
+import { freePort } from '../scripts/ports.mjs';
 
 /** These find the project by where they lie, so they are not bundled into this file. */
 const scripts = (name: string) => import(pathToFileURL(resolve('scripts', name)).href);
-const { ensureBuild, freePort }: typeof import('../scripts/project.mjs') =
-	await scripts('project.mjs');
+const { ensureBuild }: typeof import('../scripts/project.mjs') = await scripts('project.mjs');
 const { startServer }: typeof import('../scripts/server-process.mjs') =
 	await scripts('server-process.mjs');
 

@@ -7,6 +7,7 @@ import { pathToFileURL } from 'node:url';
 import { chromium } from '@playwright/test';
 import postgres from 'postgres';
 import { discardCluster, startCluster } from '../scripts/cluster.mjs';
+import { freePort } from '../scripts/ports.mjs';
 import { newDesk } from '../src/lib/core/desks/new-desk';
 import type { Actor } from '../src/lib/core/permissions/may';
 import { setUpSchool } from '../src/lib/server/accounts/set-up';
@@ -20,7 +21,7 @@ import { workOfFrames, type TraceEvent } from './work-of-frames';
 
 /** These two find the project by where they lie, so they are not bundled into this file. */
 const scripts = (name: string) => import(pathToFileURL(resolve('scripts', name)).href);
-const { chromiumPath, ensureBuild, freePort }: typeof import('../scripts/project.mjs') =
+const { chromiumPath, ensureBuild }: typeof import('../scripts/project.mjs') =
 	await scripts('project.mjs');
 const { startServer }: typeof import('../scripts/server-process.mjs') =
 	await scripts('server-process.mjs');

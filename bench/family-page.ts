@@ -5,7 +5,8 @@
 import { resolve } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { chromium, type Browser, type CDPSession } from '@playwright/test';
-import { freePort, openLargeHouse } from './stampede/large-house';
+import { freePort } from '../scripts/ports.mjs';
+import { openLargeHouse } from './stampede/large-house';
 import type { TraceEvent } from './work-of-frames';
 
 const { chromiumPath }: typeof import('../scripts/project.mjs') = await import(

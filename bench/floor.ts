@@ -5,7 +5,8 @@ import { resolve } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { chromium, type Page } from '@playwright/test';
 import postgres from 'postgres';
-import { freePort, openLargeHouse } from './stampede/large-house';
+import { freePort } from '../scripts/ports.mjs';
+import { openLargeHouse } from './stampede/large-house';
 import { workOfFrames, type TraceEvent } from './work-of-frames';
 
 const { chromiumPath }: typeof import('../scripts/project.mjs') = await import(

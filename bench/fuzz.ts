@@ -8,12 +8,12 @@ import { pathToFileURL } from 'node:url';
 import { promisify } from 'node:util';
 import postgres from 'postgres';
 import { discardCluster, startCluster } from '../scripts/cluster.mjs';
+import { freePort } from '../scripts/ports.mjs';
 import { hostileRequests } from '../tests/project/hostile-requests';
 
 /** These two find the project by where they lie, so they are not bundled into this file. */
 const scripts = (name: string) => import(pathToFileURL(resolve('scripts', name)).href);
-const { ensureBuild, freePort }: typeof import('../scripts/project.mjs') =
-	await scripts('project.mjs');
+const { ensureBuild }: typeof import('../scripts/project.mjs') = await scripts('project.mjs');
 const { startServer }: typeof import('../scripts/server-process.mjs') =
 	await scripts('server-process.mjs');
 

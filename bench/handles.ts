@@ -5,10 +5,11 @@ import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { discardCluster, startCluster } from '../scripts/cluster.mjs';
+import { freePort } from '../scripts/ports.mjs';
 import { afterTheRush } from '../tests/project/few-handles';
 
 /** Finds the project by where it lies, so it is not bundled into this file. */
-const { ensureBuild, freePort }: typeof import('../scripts/project.mjs') = await import(
+const { ensureBuild }: typeof import('../scripts/project.mjs') = await import(
 	pathToFileURL(resolve('scripts/project.mjs')).href
 );
 const pages = ['/sign-in', '/sign-in/forgot', '/set-up', '/', '/visit', '/healthz'];

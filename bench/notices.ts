@@ -4,7 +4,8 @@
 import { setTimeout as sleep } from 'node:timers/promises';
 import postgres from 'postgres';
 import { SMTPServer } from 'smtp-server';
-import { freePort, openLargeHouse, say, type RunningServer } from './stampede/large-house';
+import { freePort } from '../scripts/ports.mjs';
+import { openLargeHouse, say, type RunningServer } from './stampede/large-house';
 
 const option = (name: string, usual: string): string => {
 	const at = process.argv.indexOf(`--${name}`);

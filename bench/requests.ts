@@ -1,7 +1,8 @@
 // bin/bench requests [FAMILIES]: what each kind of request costs, one family of the large school after the
 // other: milliseconds of processor of the server and of PostgreSQL, and of waiting.
 import { bookAsFamily, type Timings } from './stampede/family-client';
-import { freePort, openLargeHouse } from './stampede/large-house';
+import { freePort } from '../scripts/ports.mjs';
+import { openLargeHouse } from './stampede/large-house';
 import { processorSeconds } from './stampede/processor-seconds';
 
 const FAMILIES = Number(process.argv[3] ?? 120);

@@ -9,7 +9,8 @@ import postgres from 'postgres';
 import { bareBookings } from './stampede/bare-bookings';
 import { checkDatabase } from './stampede/check-database';
 import { bookAsFamily, type FamilyRun, type Servers, type Timings } from './stampede/family-client';
-import { freePort, openLargeHouse, say } from './stampede/large-house';
+import { freePort } from '../scripts/ports.mjs';
+import { openLargeHouse, say } from './stampede/large-house';
 import { processorSeconds } from './stampede/processor-seconds';
 
 const option = (name: string, usual: string): string => {

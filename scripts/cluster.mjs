@@ -14,7 +14,8 @@ import {
 	writeFileSync,
 } from 'node:fs';
 import { basename, dirname, join, resolve } from 'node:path';
-import { freePort, installDebian, isPortFree, isRunning, projectRoot } from './project.mjs';
+import { freePort, isPortFree } from './ports.mjs';
+import { installDebian, isRunning, projectRoot } from './project.mjs';
 
 const binaries = '/usr/lib/postgresql/15/bin';
 const isRoot = process.getuid?.() === 0;

@@ -2,7 +2,8 @@
 import { mkdirSync } from 'node:fs';
 import { dataFolder, startCluster } from './cluster.mjs';
 import { prepareSchool, tellWaysIn } from './demo-school.mjs';
-import { ensureBuild, ensurePackages, freePort, refuse } from './project.mjs';
+import { freePort } from './ports.mjs';
+import { ensureBuild, ensurePackages, refuse } from './project.mjs';
 import { startServer } from './server-process.mjs';
 
 const flags = process.argv.slice(2);

@@ -2,7 +2,8 @@
 import { mkdirSync } from 'node:fs';
 import { dataFolder, startCluster } from './cluster.mjs';
 import { prepareSchool, tellWaysIn } from './demo-school.mjs';
-import { ensurePackages, freePort, projectRoot, refuse, say } from './project.mjs';
+import { freePort } from './ports.mjs';
+import { ensurePackages, projectRoot, refuse, say } from './project.mjs';
 
 const flags = process.argv.slice(2);
 const unknown = flags.find((flag) => flag !== '--fresh');

@@ -10,7 +10,6 @@ import {
 	statSync,
 	writeFileSync,
 } from 'node:fs';
-import { createServer } from 'node:net';
 import { join, relative } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { fileURLToPath } from 'node:url';
@@ -186,26 +185,4 @@ export async function ensureBuild() {
 			runQuietly('node', ['node_modules/vite/bin/vite.js', 'build']);
 		},
 	);
-}
-
-/** A port that was free a moment ago. @returns {Promise<number>} */
-export const freePort = () => listenOnce(0);
-
-/** Whether nobody listens there. @param {number} port */
-export const isPortFree = (port) =>
-	listenOnce(port).then(
-		() => true,
-		() => false,
-	);
-
-/** @param {number} port @returns {Promise<number>} */
-function listenOnce(port) {
-	return new Promise((resolve, reject) => {
-		const probe = createServer();
-		probe.once('error', reject);
-		probe.listen(port, '127.0.0.1', () => {
-			const address = probe.address();
-			probe.close(() => resolve(typeof address === 'object' && address ? address.port : 0));
-		});
-	});
 }

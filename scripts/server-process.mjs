@@ -1,6 +1,7 @@
 // Starts the built server as a child whose pid is the server's own.
 import { spawn } from 'node:child_process';
 import { setTimeout as sleep } from 'node:timers/promises';
+import { listensAt } from './ports.mjs';
 import { projectRoot } from './project.mjs';
 
 /**
@@ -33,7 +34,7 @@ export async function startServer({ url, key, port, env = {}, output = 'ignore' 
 	for (let tries = 0; tries < 300; tries++) {
 		if (child.exitCode !== null) throw new Error('the server ended while it started');
 		const answer = await fetch(`${origin}/healthz`).catch(() => null);
-		if (answer?.ok)
+		if (answer?.ok && child.pid && listensAt(child.pid, port))
 			return {
 				origin,
 				ended,

@@ -9,6 +9,7 @@ import { promisify } from 'node:util';
 import { and, eq, isNull } from 'drizzle-orm';
 import postgres from 'postgres';
 import { clusterPid, discardCluster, startCluster } from '../../scripts/cluster.mjs';
+import { isPortFree } from '../../scripts/ports.mjs';
 import { createApp } from '../../src/lib/server/app';
 import { readConfig } from '../../src/lib/server/foundation/config';
 import {
@@ -21,15 +22,9 @@ import { invitationLink } from '../../src/lib/server/invitations/links';
 
 /** These two find the project by where they lie, so they are not bundled into a benchmark. */
 const scripts = (name: string) => import(pathToFileURL(resolve('scripts', name)).href);
-const {
-	ensureBuild,
-	freePort: free,
-	isPortFree,
-}: typeof import('../../scripts/project.mjs') = await scripts('project.mjs');
+const { ensureBuild }: typeof import('../../scripts/project.mjs') = await scripts('project.mjs');
 const { startServer: start }: typeof import('../../scripts/server-process.mjs') =
 	await scripts('server-process.mjs');
-
-export const freePort = free;
 
 const KEY = 'a-key-for-benchmarks-of-32-characters';
 const NOW = '2026-11-24T15:00:00Z';

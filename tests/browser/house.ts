@@ -6,7 +6,8 @@ import { join } from 'node:path';
 import { promisify } from 'node:util';
 import { test as base, expect, type Browser, type Cookie, type Page } from '@playwright/test';
 import postgres from 'postgres';
-import { freePort, projectRoot } from '../../scripts/project.mjs';
+import { freePort } from '../../scripts/ports.mjs';
+import { projectRoot } from '../../scripts/project.mjs';
 import { copyDatabase } from '../copy-database';
 import { startServer } from '../../scripts/server-process.mjs';
 

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import postgres from 'postgres';
 import { expect, it } from 'vitest';
-import { freePort } from '../../scripts/project.mjs';
+import { freePort } from '../../scripts/ports.mjs';
 import { afterTheRush } from './few-handles';
 
 const databases =
