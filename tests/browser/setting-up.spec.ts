@@ -123,10 +123,10 @@ test('rooms are kept as they are typed, and the next conference starts from this
 
 	await page.goto(`${demo.origin}/office/new`);
 	await page.getByLabel('Start from an earlier one:').selectOption({ index: 1 });
-	await expect(page.getByLabel('New date instead of Thursday 3 December')).toBeVisible();
+	await expect(page.getByLabel('New date instead of Thursday 3 December', { exact: true })).toBeVisible();
 	await page.getByLabel('Name of the conference').fill('Spring Evenings');
-	await page.getByLabel('New date instead of Thursday 3 December').fill('2027-03-18');
-	await page.getByLabel('New date instead of Friday 4 December').fill('2027-03-19');
+	await page.getByLabel('New date instead of Thursday 3 December', { exact: true }).fill('2027-03-18');
+	await page.getByLabel('New date instead of Friday 4 December', { exact: true }).fill('2027-03-19');
 	await page.getByRole('button', { name: 'Create the conference' }).click();
 	await page.waitForURL('**/spring-evenings/desks');
 	await expect(page.getByText('Thu 18 Mar')).toBeVisible();

@@ -1,3 +1,4 @@
+import { monthNamed, weekdayNamed } from '../time/date-names';
 import type { LocalDate } from '../time/local-of';
 import { isLocalDate, weekday } from '../time/local-time';
 import { parseTypedTime } from '../time/typed-time';
@@ -109,47 +110,20 @@ function hoursOf(from: string, to: string): BlockLine['hours'] | BlockFault['cod
 	return start < end ? { start, end } : 'end-before-start';
 }
 
-const LANGUAGES = ['en', 'de', 'fr', 'es', 'pt'];
-/** Monday 1 June 2026, and the day of a month that every month has. */
-const MONDAY = Date.UTC(2026, 5, 1);
-const DAY = 86_400_000;
-
-/** Names of one thing in all languages, long and short, plain. */
-const namesOf = (instant: number, field: 'weekday' | 'month'): string[] =>
-	LANGUAGES.flatMap((language) =>
-		(['long', 'short'] as const).map((width) =>
-			plainText(
-				new Intl.DateTimeFormat(language, { [field]: width, timeZone: 'UTC' }).format(instant),
-			),
-		),
-	);
-
-const WEEKDAYS = Array.from({ length: 7 }, (_, day) => namesOf(MONDAY + day * DAY, 'weekday'));
-const MONTHS = Array.from({ length: 12 }, (_, month) =>
-	namesOf(Date.UTC(2026, month, 15), 'month'),
-);
-
-/** Which of the named things a word means: a whole name, or the beginning of one. */
-function indexNamed(names: readonly (readonly string[])[], word: string): number {
-	const whole = names.findIndex((forms) => forms.includes(word));
-	if (whole >= 0 || word.length < 3) return whole;
-	return names.findIndex((forms) => forms.some((form) => form.startsWith(word)));
-}
-
 /** The dates that a text means: a date in full, a day of the week, or a day and month of the conference. */
 export function datesMeant(text: string, dates: readonly LocalDate[]): LocalDate[] {
 	if (isLocalDate(text)) return [text];
 	const words = plainText(text)
 		.split(/[^a-z0-9]+/)
 		.filter(Boolean);
-	const found = (names: readonly (readonly string[])[], among: readonly string[]) =>
-		among.map((word) => indexNamed(names, word)).find((index) => index >= 0);
+	const found = (namedBy: (word: string) => number, among: readonly string[]) =>
+		among.map(namedBy).find((named) => named > 0);
 	const hasNumber = words.some((word) => /^\d/.test(word));
-	const month = found(MONTHS, words);
+	const month = found(monthNamed, words);
 	// "3 mar" is in March; "mar" alone is a Tuesday in two languages.
-	const isMonth = (word: string) => hasNumber && indexNamed(MONTHS, word) >= 0;
+	const isMonth = (word: string) => hasNumber && monthNamed(word) > 0;
 	const day = found(
-		WEEKDAYS,
+		weekdayNamed,
 		words.filter((word) => !isMonth(word)),
 	);
 	const numbers = words.flatMap((word) => {
@@ -157,15 +131,15 @@ export function datesMeant(text: string, dates: readonly LocalDate[]): LocalDate
 		return number ? [Number(number[1])] : [];
 	});
 	if (numbers.length === 0)
-		return day === undefined ? [] : dates.filter((date) => weekday(date) === day + 1);
+		return day === undefined ? [] : dates.filter((date) => weekday(date) === day);
 	return dates.filter((date) => {
 		const [year, inMonth, inDay] = date.split('-').map(Number) as [number, number, number];
-		if (day !== undefined && weekday(date) !== day + 1) return false;
+		if (day !== undefined && weekday(date) !== day) return false;
 		const year2 = numbers.length === 3 || month !== undefined ? year % 100 : -1;
 		const last = numbers.at(-1);
 		const rest =
 			numbers.length > 1 && (last === year || last === year2) ? numbers.slice(0, -1) : numbers;
-		if (month !== undefined) return inMonth === month + 1 && rest.includes(inDay);
+		if (month !== undefined) return inMonth === month && rest.includes(inDay);
 		// Day and month in either order: only the conference's own dates are looked at.
 		return rest.length === 2
 			? (rest[0] === inDay && rest[1] === inMonth) || (rest[0] === inMonth && rest[1] === inDay)

@@ -1,17 +1,25 @@
-import { localOf, typedDate } from './local-of';
+import type { LocalDate } from './local-of';
 import { instantOf } from './local-time';
-import { formatTimeOfDay, parseTypedTime } from './typed-time';
+import { parseTypedDate } from './typed-date';
+import { parseTypedTime } from './typed-time';
 
-/** An instant (milliseconds) as a field for a local date and time has it: `2026-11-27T18:00`; empty for none. */
-export function shownMoment(instant: number | null, zone: string): string {
-	if (instant === null) return '';
-	const { date, minute } = localOf(instant, zone);
-	return `${date}T${formatTimeOfDay(minute)}`;
-}
-
-/** The instant (milliseconds) that such a field says; `null` for what is no moment in the zone. */
-export function typedMoment(typed: string, zone: string): number | null {
-	const [date = '', time = ''] = typed.split('T');
-	const instant = instantOf(typedDate(date), parseTypedTime(time) ?? -1, zone);
-	return instant.ok ? instant.epoch : null;
+/**
+ * The instant (milliseconds) that somebody typed as a date and a time after it (`3 Dec 18:00`, `Fri 4 p.m.`,
+ * `2026-12-03T18:00`); `null` for what is no moment in the zone. What is a date by itself has no time:
+ * "3 Dec 2026" is not 20:26.
+ */
+export function parseTypedMoment(text: string, today: LocalDate, zone: string): number | null {
+	const words = text
+		.replace(/(\d)T(\d)/, '$1 $2')
+		.split(/[\s,،]+/)
+		.filter(Boolean);
+	if (parseTypedDate(words.join(' '), today)) return null;
+	for (let end = 1; end < words.length; end++) {
+		const date = parseTypedDate(words.slice(0, end).join(' '), today);
+		const minute = parseTypedTime(words.slice(end).join(' '));
+		if (!date || minute === null) continue;
+		const instant = instantOf(date, minute, zone);
+		return instant.ok ? instant.epoch : null;
+	}
+	return null;
 }

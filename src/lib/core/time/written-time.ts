@@ -23,6 +23,14 @@ export const writtenDate = writer({ weekday: 'long', day: 'numeric', month: 'lon
 /** `Thu 3 Dec` */
 export const writtenShortDate = writer({ weekday: 'short', day: 'numeric', month: 'short' });
 
+/** `Thu, 3 Dec 2026`, for a field that holds a date of any year */
+export const writtenFullDate = writer({
+	weekday: 'short',
+	day: 'numeric',
+	month: 'short',
+	year: 'numeric',
+});
+
 /** `Thu` */
 export const writtenWeekday = writer({ weekday: 'short' });
 

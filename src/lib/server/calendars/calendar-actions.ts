@@ -1,9 +1,10 @@
 import { fail, type RequestEvent } from '@sveltejs/kit';
 import { z } from 'zod';
 import type { Actor } from '../../core/permissions/may';
-import { instantOf, isLocalDate } from '../../core/time/local-time';
+import { instantOf } from '../../core/time/local-time';
+import { parseTypedDate } from '../../core/time/typed-date';
 import { parseTypedTime } from '../../core/time/typed-time';
-import { DAY_MINUTES } from '../../core/time/local-of';
+import { DAY_MINUTES, localOf } from '../../core/time/local-of';
 import { m } from '$lib/paraglide/messages';
 import { blockRemove, calendarRemove, entryCounts } from '../../operations/calendars';
 import { addBlock, removeBlock, removeCalendar, setEntryCounts } from './change-calendars';
@@ -115,7 +116,7 @@ export const calendarActions = (whose: Whose) => ({
 		);
 		if (!read.ok) return fail(400, { calendarProblem: read.problem });
 		const zone = (await readSchool(event.locals.app.db))?.timeZone ?? 'UTC';
-		const block = readBlockFields(read.fields, zone);
+		const block = readBlockFields(read.fields, event.locals.app.clock.now(), zone);
 		if ('problem' in block) return fail(400, { calendarProblem: block.problem });
 		await addBlock(event.locals.app, actor, { person, ...block });
 	},
@@ -129,10 +130,12 @@ export const calendarActions = (whose: Whose) => ({
 
 /** Hours off, or with both times left empty the whole day. */
 function readBlockFields(
-	{ date, from, until }: { date: string; from: string; until: string },
+	{ date: typed, from, until }: { date: string; from: string; until: string },
+	now: number,
 	zone: string,
 ): { start: number; end: number; allDay: boolean } | { problem: string } {
-	if (!isLocalDate(date)) return { problem: m.hours_no_such_date() };
+	const date = parseTypedDate(typed, localOf(now, zone).date);
+	if (!date) return { problem: m.date_unreadable({ text: typed }) };
 	const allDay = !from.trim() && !until.trim();
 	const first = allDay ? 0 : parseTypedTime(from);
 	const last = allDay ? DAY_MINUTES : parseTypedTime(until);

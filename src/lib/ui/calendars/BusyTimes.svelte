@@ -1,8 +1,10 @@
 <script lang="ts">
 	import X from '@lucide/svelte/icons/x';
 	import type { enhance as Enhance } from '$app/forms';
-	import { localOf } from '$lib/core/time/local-of';
+	import { type LocalDate, localOf } from '$lib/core/time/local-of';
 	import { m } from '$lib/paraglide/messages';
+	import DateInput from '../parts/dates/DateInput.svelte';
+	import TimeInput from '../parts/dates/TimeInput.svelte';
 	import { dateText, momentText, timeText } from '../parts/format/when';
 
 	interface Block {
@@ -17,6 +19,7 @@
 		calendars,
 		blocks,
 		zone,
+		today,
 		said,
 		problem,
 		enhance,
@@ -37,6 +40,7 @@
 		}[];
 		blocks: readonly Block[];
 		zone: string;
+		today: LocalDate;
 		said?: string;
 		problem?: string;
 		enhance: typeof Enhance;
@@ -156,21 +160,31 @@
 		<form method="post" action="?/block" class="flex flex-wrap items-end gap-2" use:enhance>
 			<label>
 				<span class="mb-1 block font-bold">{m.block_off()}</span>
-				<input class="input input-sm w-40" type="date" name="date" required />
+				<DateInput
+					label={m.block_off()}
+					isLabelled
+					name="date"
+					size="input-sm"
+					width="w-44"
+					isRequired
+					value=""
+					{today}
+					least={today}
+				/>
 			</label>
-			<input
-				class="input input-sm w-20"
+			<TimeInput
+				value={null}
 				name="from"
-				aria-label={m.hours_from()}
+				look="input-sm w-20"
+				label={m.hours_from()}
 				placeholder={m.hours_from()}
-				autocomplete="off"
 			/>
-			<input
-				class="input input-sm w-20"
+			<TimeInput
+				value={null}
 				name="until"
-				aria-label={m.hours_to()}
+				look="input-sm w-20"
+				label={m.hours_to()}
 				placeholder={m.hours_to()}
-				autocomplete="off"
 			/>
 			<button class="btn btn-outline btn-sm">{m.add()}</button>
 		</form>

@@ -292,7 +292,9 @@
 				hint={m.basics_opens_hint()}
 				errors={errors('opensAt')}
 				value={doc.opensAt}
+				usualMinute={8 * 60}
 				{zone}
+				{today}
 				oncommit={(opensAt) => set({ opensAt })}
 			/>
 			<MomentField
@@ -301,7 +303,9 @@
 				hint={m.basics_closes_hint()}
 				errors={errors('closesAt')}
 				value={doc.closesAt}
+				usualMinute={18 * 60}
 				{zone}
+				{today}
 				oncommit={(closesAt) => set({ closesAt })}
 			/>
 			<ZoneField

@@ -4,6 +4,7 @@
 	import type { LocalDate } from '$lib/core/time/local-of';
 	import { addDays, daysBetween } from '$lib/core/time/local-time';
 	import { m } from '$lib/paraglide/messages';
+	import DateInput from '../parts/dates/DateInput.svelte';
 	import { listText, localDateText } from '../parts/format/when';
 
 	/** An earlier conference as the start of the next: its desks, hours and words on new dates. */
@@ -46,13 +47,14 @@
 				<li class="flex flex-wrap items-center gap-3">
 					<span class="quiet w-56">{localDateText(date)}</span>
 					<span aria-hidden="true">→</span>
-					<input
-						class="input input-sm w-40"
-						type="date"
+					<DateInput
+						label={m.copy_new_date({ date: localDateText(date) })}
 						name="dates[]"
-						min={today}
-						aria-label={m.copy_new_date({ date: localDateText(date) })}
-						value={proposed[index]}
+						size="input-sm"
+						width="w-44"
+						value={proposed[index] ?? ''}
+						{today}
+						least={today}
 					/>
 				</li>
 			{/each}

@@ -18,7 +18,6 @@
 	import { usualPlacesOf } from '$lib/core/desks/new-desk';
 	import { groupBy } from '$lib/core/group-by';
 	import { snap } from './ruler-axis';
-	import { formatTimeOfDay, parseTypedTime } from '$lib/core/time/typed-time';
 	import { m } from '$lib/paraglide/messages';
 	import { listText, localDateText } from '../parts/format/when';
 	import { barKey } from './bar-key';
@@ -28,6 +27,7 @@
 	import { slotsText, stretchText } from './desk-text';
 	import DivisionField from './DivisionField.svelte';
 	import NumberField from '../parts/forms/NumberField.svelte';
+	import TimeInput from '../parts/dates/TimeInput.svelte';
 	import PlacesField from './PlacesField.svelte';
 	import StretchField from './StretchField.svelte';
 
@@ -75,15 +75,15 @@
 	const others = $derived(editor.dates.filter((date) => date !== first.ref.date));
 
 	let stretchField = $state<StretchField>();
-	let breakField = $state<HTMLInputElement>();
+	let breakField = $state<TimeInput>();
 	const halfway = $derived.by(() => {
 		const { start, end, division } = first.sitting;
 		const step = division.slotMinutes + division.gapMinutes;
 		const half = Math.floor((end - start) / 2 / step);
-		return formatTimeOfDay(half ? start + half * step : snap((start + end) / 2));
+		return half ? start + half * step : snap((start + end) / 2);
 	});
 	// What is typed stays while the sitting is saved and comes back: only another middle replaces it.
-	let breakFrom = $derived(halfway);
+	let breakFrom = $derived<number | null>(halfway);
 	let breakMinutes = $state(15);
 	let breakWrong = $state('');
 
@@ -92,7 +92,6 @@
 	}
 	export function focusBreak() {
 		breakField?.focus();
-		breakField?.select();
 	}
 
 	/** Edits every picked desk in one step, and keeps the picked sittings picked. */
@@ -132,7 +131,7 @@
 	}
 
 	function split() {
-		const from = parseTypedTime(breakFrom);
+		const from = breakFrom;
 		const inside =
 			from !== null && picked.some(({ sitting }) => sitting.start < from && from < sitting.end);
 		breakWrong = inside ? '' : m.break_outside();
@@ -252,13 +251,12 @@
 	<div>
 		<h3 class="mb-1 font-bold">{m.break_title()}</h3>
 		<div class="flex items-center gap-1.5">
-			<input
+			<TimeInput
 				bind:this={breakField}
 				bind:value={breakFrom}
-				class="input input-sm w-20"
-				aria-label={m.break_from()}
-				autocomplete="off"
-				onkeydown={(event) => event.key === 'Enter' && split()}
+				look="input-sm w-20"
+				label={m.break_from()}
+				onenter={split}
 			/>
 			<NumberField
 				label={m.break_lasts()}

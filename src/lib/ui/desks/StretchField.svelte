@@ -2,8 +2,8 @@
 	import { type LocalDate, typedDate } from '$lib/core/time/local-of';
 	import type { Hours } from '$lib/core/slots/hours';
 	import { slipOf, type Slip } from '$lib/core/slots/typed-hours';
-	import { formatTimeOfDay, parseTypedTime } from '$lib/core/time/typed-time';
 	import { m } from '$lib/paraglide/messages';
+	import TimeInput from '../parts/dates/TimeInput.svelte';
 	import { slipText } from '../parts/forms/slip-text';
 	import { stretchText } from './desk-text';
 
@@ -24,32 +24,24 @@
 		oncommit: (hours: { start: number | null; end: number | null }) => void;
 	} = $props();
 
-	const shown = (minute: number | null) => (minute === null ? '' : formatTimeOfDay(minute));
-	let from = $derived(shown(start));
-	let until = $derived(shown(end));
+	let from = $derived(start);
+	let until = $derived(end);
 	let slip = $state.raw<Slip | null>(null);
-	let unreadable = $state('');
-	let first = $state<HTMLInputElement>();
+	let first = $state<TimeInput>();
 
 	export function focus() {
 		first?.focus();
-		first?.select();
 	}
 
 	function commit() {
-		const [a, b] = [from, until].map((text) => (text.trim() ? parseTypedTime(text) : undefined));
-		unreadable = a === null ? from : b === null ? until : '';
-		if (unreadable) return;
-		if (a === (start ?? undefined) && b === (end ?? undefined)) {
-			slip = null;
-			return;
-		}
-		if (a !== undefined && a !== null && b !== undefined && b !== null) {
-			slip = slipOf({ date: typedDate(date), start: a, end: b }, today);
+		slip = null;
+		if (from === start && until === end) return;
+		if (from !== null && until !== null) {
+			slip = slipOf({ date: typedDate(date), start: from, end: until }, today);
 			if (slip && slip.code !== 'date-past') return;
 		}
 		slip = null;
-		oncommit({ start: a ?? null, end: b ?? null });
+		oncommit({ start: from, end: until });
 	}
 
 	function take(meant: Hours) {
@@ -59,31 +51,25 @@
 </script>
 
 <div>
-	<div class="flex items-center gap-1.5">
-		<input
+	<div class="flex items-baseline gap-1.5">
+		<TimeInput
 			bind:this={first}
 			bind:value={from}
-			class="input w-24 font-display text-title font-semibold"
-			aria-label={m.hours_from()}
-			autocomplete="off"
+			label={m.hours_from()}
+			look="w-24 font-display text-title font-semibold"
 			placeholder={m.various()}
-			onchange={commit}
-			onkeydown={(event) => event.key === 'Enter' && commit()}
+			oncommit={commit}
 		/>
 		<span class="quiet" aria-hidden="true">–</span>
-		<input
+		<TimeInput
 			bind:value={until}
-			class="input w-24 font-display text-title font-semibold"
-			aria-label={m.hours_to()}
-			autocomplete="off"
+			label={m.hours_to()}
+			look="w-24 font-display text-title font-semibold"
 			placeholder={m.various()}
-			onchange={commit}
-			onkeydown={(event) => event.key === 'Enter' && commit()}
+			oncommit={commit}
 		/>
 	</div>
-	{#if unreadable}
-		<p class="mt-1 text-small text-error" role="alert">{m.time_unreadable({ text: unreadable })}</p>
-	{:else if slip}
+	{#if slip}
 		<p class="mt-1 text-small text-error" role="alert">
 			{slipText(slip.code)}
 			{#if slip.meant}

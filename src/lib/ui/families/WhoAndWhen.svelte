@@ -1,8 +1,8 @@
 <script lang="ts">
 	import type { LocalDate } from '$lib/core/time/local-of';
-	import { formatTimeOfDay, parseTypedTime } from '$lib/core/time/typed-time';
 	import type { FamilyProjection, ShownWish } from '$lib/core/visits/family-projection';
 	import { m } from '$lib/paraglide/messages';
+	import TimeInput from '../parts/dates/TimeInput.svelte';
 	import { localDateText } from '../parts/format/when';
 	import type { DayBounds } from '../visits/windows';
 	import { teacherOf } from '../visits/words';
@@ -33,8 +33,6 @@
 	} = $props();
 
 	const id = $props.id();
-	const typed = (text: string): number | null => (text.trim() ? parseTypedTime(text) : null);
-	const shown = (minute: number | null): string => (minute === null ? '' : formatTimeOfDay(minute));
 	const without = (list: readonly string[], one: string) => list.filter((other) => other !== one);
 
 	const toggleWish = (wish: string) =>
@@ -93,21 +91,20 @@
 		{/if}
 		<label>
 			<span class="block text-small">{m.when_from()}</span>
-			<input
-				class="input input-sm w-24"
-				inputmode="numeric"
-				value={shown(bounds.from)}
-				onchange={({ currentTarget }) => (bounds = { ...bounds, from: typed(currentTarget.value) })}
+			<TimeInput
+				bind:value={() => bounds.from, (from) => (bounds = { ...bounds, from })}
+				label={m.when_from()}
+				isLabelled
+				look="input-sm w-24"
 			/>
 		</label>
 		<label>
 			<span class="block text-small">{m.when_until()}</span>
-			<input
-				class="input input-sm w-24"
-				inputmode="numeric"
-				value={shown(bounds.until)}
-				onchange={({ currentTarget }) =>
-					(bounds = { ...bounds, until: typed(currentTarget.value) })}
+			<TimeInput
+				bind:value={() => bounds.until, (until) => (bounds = { ...bounds, until })}
+				label={m.when_until()}
+				isLabelled
+				look="input-sm w-24"
 			/>
 		</label>
 		{#if view.adults.length > 1}

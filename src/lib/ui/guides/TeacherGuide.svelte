@@ -75,6 +75,7 @@
 					calendars={[]}
 					blocks={[{ id: 'block', start: day.now, end: day.now + HOUR, allDay: false }]}
 					zone={day.timeZone}
+					today={desk.hours.hours[0]!.date}
 					{enhance}
 				/>
 			</GuideStep>

@@ -6,10 +6,11 @@
 		type OwnWords,
 	} from '$lib/core/notices/notice-rules';
 	import { noticeKinds } from '$lib/core/notices/kinds';
-	import { formatTimeOfDay } from '$lib/core/time/typed-time';
+	import { formatTimeOfDay, parseTypedTime } from '$lib/core/time/typed-time';
 	import type { FormProblem } from '$lib/operations/form-problem';
 	import { m } from '$lib/paraglide/messages';
 	import { enhance } from '../parts/saving/enhance';
+	import TimeInput from '../parts/dates/TimeInput.svelte';
 	import { beforeText, kindText } from './notice-words';
 	import OwnWordsField from './OwnWordsField.svelte';
 
@@ -42,15 +43,15 @@
 	const wordsOf = (kind: OwnWords) => problem?.typed[`words-${kind}`] ?? rules.words[kind] ?? '';
 </script>
 
-{#snippet time(name: string, label: string, value: string)}
-	<input
-		class="input input-sm mx-1 w-20"
+{#snippet time(name: string, label: string, typed: string)}
+	<TimeInput
+		look="input-sm mx-1 w-20"
 		{name}
-		aria-label={label}
-		aria-invalid={faultOf(name) ? true : undefined}
-		aria-describedby={faultOf(name) ? `${name}-fault` : undefined}
-		autocomplete="off"
-		{value}
+		{label}
+		invalid={faultOf(name) !== undefined}
+		describedBy={faultOf(name) ? `${name}-fault` : undefined}
+		value={parseTypedTime(typed)}
+		startsWith={typed}
 	/>
 {/snippet}
 

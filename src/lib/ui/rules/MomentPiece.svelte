@@ -1,6 +1,6 @@
 <script lang="ts">
-	import { shownMoment, typedMoment } from '$lib/core/time/typed-moment';
-	import { m } from '$lib/paraglide/messages';
+	import { type LocalDate, localOf } from '$lib/core/time/local-of';
+	import MomentInput from '../parts/dates/MomentInput.svelte';
 	import ChoicePiece from './ChoicePiece.svelte';
 
 	/** A moment as a piece of its sentence, or that there is none. */
@@ -11,6 +11,7 @@
 		some,
 		usual,
 		zone,
+		today,
 		isFixed,
 		problem,
 		onchoose,
@@ -25,19 +26,11 @@
 		/** What stands there first, once there shall be one; milliseconds. */
 		usual: number;
 		zone: string;
+		today: LocalDate;
 		isFixed: boolean;
 		problem: string | undefined;
 		onchoose: (value: number | null) => void;
 	} = $props();
-
-	const id = $props.id();
-	let wrong = $state('');
-
-	function commit(typed: string) {
-		const moment = typedMoment(typed, zone);
-		wrong = moment === null ? m.moment_wrong() : '';
-		if (moment !== null) onchoose(moment);
-	}
 </script>
 
 <span class="moment-piece">
@@ -53,17 +46,19 @@
 		onchoose={(isSet) => onchoose(isSet ? usual : null)}
 	/>
 	{#if value !== null}
-		<input
-			class="piece"
-			type="datetime-local"
-			aria-label={label}
-			aria-invalid={problem || wrong ? true : undefined}
-			aria-describedby={wrong ? id : problem}
-			disabled={isFixed}
-			value={shownMoment(value, zone)}
-			onchange={({ currentTarget }) => commit(currentTarget.value)}
+		<MomentInput
+			{label}
+			isPiece
+			isRequired
+			{isFixed}
+			describedBy={problem}
+			invalid={problem !== undefined}
+			{value}
+			usualMinute={localOf(usual, zone).minute}
+			{zone}
+			{today}
+			oncommit={onchoose}
 		/>
-		{#if wrong}<span {id} class="text-small text-error" role="alert">{wrong}</span>{/if}
 	{/if}
 </span>
 

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { contradictionsOf, type RuledConference } from '$lib/core/rules/contradictions';
 	import type { Rules } from '$lib/core/snapshot/rules';
+	import type { LocalDate } from '$lib/core/time/local-of';
 	import type { RulesRequest } from '$lib/operations/conferences';
 	import { m } from '$lib/paraglide/messages';
 	import { localDateText } from '../parts/format/when';
@@ -19,11 +20,13 @@
 	/** Who may book when, and how much, as sentences of which each piece can be chosen. */
 	let {
 		facts,
+		today,
 		isFixed,
 		onrules,
 		onmoments,
 	}: {
 		facts: RuledConference & { readonly pauseMinutes: number; readonly switchMinutes: number };
+		today: LocalDate;
 		/** Only to be read. */
 		isFixed: boolean;
 		onrules: (changed: Omit<RulesRequest, 'conferenceId'>) => void;
@@ -74,6 +77,7 @@
 		{some}
 		{usual}
 		zone={facts.timeZone}
+		{today}
 		{isFixed}
 		problem={problemOf(rule)}
 		{onchoose}

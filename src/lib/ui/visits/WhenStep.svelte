@@ -1,9 +1,9 @@
 <script lang="ts">
 	import { groupBy } from '$lib/core/group-by';
 	import { MINUTE } from '$lib/core/time/local-of';
-	import { formatTimeOfDay, parseTypedTime } from '$lib/core/time/typed-time';
 	import { familyVisitProblem, type FamilyProjection } from '$lib/core/visits/family-projection';
 	import { m } from '$lib/paraglide/messages';
+	import TimeInput from '../parts/dates/TimeInput.svelte';
 	import { localDateText, timeText } from '../parts/format/when';
 	import ThumbBar from './ThumbBar.svelte';
 	import type { DayBounds, TimeWindow } from './windows';
@@ -46,8 +46,6 @@
 			? chosen.filter((other) => other !== start)
 			: [...chosen, start];
 	}
-	const typed = (text: string): number | null => (text ? parseTypedTime(text) : null);
-	const shown = (minute: number | null): string => (minute === null ? '' : formatTimeOfDay(minute));
 </script>
 
 <h1 class="mb-1 text-hour" tabindex="-1">{m.when_title()}</h1>
@@ -81,22 +79,20 @@
 	<div class="mt-2 flex flex-wrap gap-4">
 		<label class="block" for="{id}-from">
 			<span class="mb-1 block">{m.when_from()}</span>
-			<input
+			<TimeInput
 				id="{id}-from"
-				type="time"
-				class="input"
-				bind:value={() => shown(bounds.from), (text) => (bounds = { ...bounds, from: typed(text) })}
+				bind:value={() => bounds.from, (from) => (bounds = { ...bounds, from })}
+				label={m.when_from()}
+				isLabelled
 			/>
 		</label>
 		<label class="block" for="{id}-until">
 			<span class="mb-1 block">{m.when_until()}</span>
-			<input
+			<TimeInput
 				id="{id}-until"
-				type="time"
-				class="input"
-				bind:value={
-					() => shown(bounds.until), (text) => (bounds = { ...bounds, until: typed(text) })
-				}
+				bind:value={() => bounds.until, (until) => (bounds = { ...bounds, until })}
+				label={m.when_until()}
+				isLabelled
 			/>
 		</label>
 	</div>

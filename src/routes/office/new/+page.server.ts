@@ -3,7 +3,8 @@ import { z } from 'zod';
 import { schoolDayFrom } from '$lib/core/conferences/school-day';
 import { datesOf } from '$lib/core/desks/desk-plan';
 import { localOf } from '$lib/core/time/local-of';
-import { addDays, isLocalDate } from '$lib/core/time/local-time';
+import { addDays } from '$lib/core/time/local-time';
+import { parseTypedDate } from '$lib/core/time/typed-date';
 import { m } from '$lib/paraglide/messages';
 import { copyConference, peopleWhoLeft } from '$lib/server/conferences/copy-conference';
 import { listConferences } from '$lib/server/conferences/read-conference';
@@ -52,7 +53,12 @@ export const actions: Actions = {
 		);
 		if (!read.ok) return fail(400, { copyProblem: read.problem });
 		const { earlier, name } = read.fields;
-		const dates = read.fields.dates.filter(isLocalDate);
+		const timeZone = (await readSchool(locals.app.db))?.timeZone ?? 'UTC';
+		const today = localOf(locals.app.clock.now(), timeZone).date;
+		const typed = read.fields.dates.filter((text) => text.trim());
+		const dates = typed.flatMap((text) => parseTypedDate(text, today) ?? []);
+		const unread = typed.find((text) => !parseTypedDate(text, today));
+		if (unread) return fail(400, { copyProblem: m.date_unreadable({ text: unread }) });
 		const result = await copyConference(locals.app, account, { earlier, name, dates });
 		if (result.ok) redirect(303, `/office/${result.address}/desks`);
 		const sentences = {

@@ -1,15 +1,18 @@
 import type { AvailableHours } from '$lib/core/time/available-hours';
+import type { LocalDate } from '$lib/core/time/local-of';
 import { formatTimeOfDay } from '$lib/core/time/typed-time';
 import {
 	dateLocaleOf,
 	writtenDate,
+	writtenFullDate,
 	writtenShortDate,
 	writtenTime,
 	writtenWeekday,
 } from '$lib/core/time/written-time';
 import { getLocale } from '$lib/paraglide/runtime';
 
-const formatLocale = (): string => dateLocaleOf(getLocale());
+/** The locale in which the reader's dates are written. */
+export const formatLocale = (): string => dateLocaleOf(getLocale());
 
 /** `16:06` */
 export const timeText = (epoch: number, zone: string): string =>
@@ -29,6 +32,14 @@ export const localDateText = (date: string, width: 'long' | 'short' = 'long'): s
 		formatLocale(),
 		'UTC',
 	)(Date.parse(`${date}T12:00:00Z`));
+
+/** A local date as `Thu, 3 Dec 2026`. */
+export const fullDateText = (date: LocalDate): string =>
+	writtenFullDate(formatLocale(), 'UTC')(Date.parse(`${date}T12:00:00Z`));
+
+/** `Thu, 3 Dec 2026, 16:06` */
+export const fullMomentText = (epoch: number, zone: string): string =>
+	`${writtenFullDate(formatLocale(), zone)(epoch)}, ${timeText(epoch, zone)}`;
 
 /** A local date's day of the week: `Thu`. */
 export const weekdayText = (date: string): string =>

@@ -8,10 +8,10 @@
 	import { addDays, isLocalDate } from '$lib/core/time/local-time';
 	import { m } from '$lib/paraglide/messages';
 	import { formatTimeOfDay } from '$lib/core/time/typed-time';
-	import { weekdayText } from '../format/when';
 	import { completeHours, hoursFaultText, type HoursRow } from './hours-rows';
 	import { slipText } from './slip-text';
-	import TimeInput from './TimeInput.svelte';
+	import DateInput from '../dates/DateInput.svelte';
+	import TimeInput from '../dates/TimeInput.svelte';
 
 	/** Dates and stretches, with the number of slots counted while typing. */
 	let {
@@ -76,15 +76,13 @@
 		{@const slip = slipIn(row)}
 		<div>
 			<div class="flex flex-wrap items-center gap-2">
-				<span class="quiet w-8 text-small"
-					>{isLocalDate(row.date) ? weekdayText(row.date) : ''}</span
-				>
-				<input
-					class="input w-40"
-					type="date"
-					bind:value={() => row.date, (date) => set(index, { date })}
-					aria-label={m.hours_date()}
-					aria-invalid={fault ? true : undefined}
+				<DateInput
+					label={m.hours_date()}
+					value={row.date}
+					invalid={!!fault}
+					isRequired
+					{today}
+					oncommit={(date) => set(index, { date: date ?? '' })}
 				/>
 				<TimeInput
 					bind:value={() => row.start, (start) => set(index, { start })}

@@ -1,16 +1,18 @@
 <script lang="ts">
-	import { shownMoment, typedMoment } from '$lib/core/time/typed-moment';
-	import { m } from '$lib/paraglide/messages';
+	import type { LocalDate } from '$lib/core/time/local-of';
+	import MomentInput from '../dates/MomentInput.svelte';
 	import Field from './Field.svelte';
 
-	/** A moment (milliseconds) as a local date and time; empty is `null`. */
+	/** A moment (milliseconds) with its label and hint; empty is `null`. */
 	let {
 		label,
 		id,
 		hint,
 		errors,
 		value,
+		usualMinute,
 		zone,
+		today,
 		oncommit,
 	}: {
 		label: string;
@@ -18,31 +20,27 @@
 		hint: string;
 		errors: string[];
 		value: number | null;
+		/** Of a day that is picked before there is a time, after midnight. */
+		usualMinute: number;
 		zone: string;
+		today: LocalDate;
 		oncommit: (value: number | null) => void;
 	} = $props();
-
-	let wrong = $state('');
-
-	function commit(typed: string) {
-		wrong = '';
-		if (!typed) return oncommit(null);
-		const moment = typedMoment(typed, zone);
-		if (moment === null) wrong = m.moment_wrong();
-		else oncommit(moment);
-	}
 </script>
 
-<Field {label} {id} {hint} errors={wrong ? [wrong] : errors}>
+<Field {label} {id} {hint} {errors}>
 	{#snippet children({ id, describedBy, invalid })}
-		<input
+		<MomentInput
+			{label}
+			isLabelled
 			{id}
-			class="input"
-			type="datetime-local"
-			aria-describedby={describedBy}
-			aria-invalid={invalid}
-			value={shownMoment(value, zone)}
-			onchange={({ currentTarget }) => commit(currentTarget.value)}
+			{describedBy}
+			{invalid}
+			{value}
+			{usualMinute}
+			{zone}
+			{today}
+			{oncommit}
 		/>
 	{/snippet}
 </Field>

@@ -2,10 +2,11 @@
 	import type { WeeklyHours } from '$lib/core/desks/desk-plan';
 	import { datesOfWeekly } from '$lib/core/repeats/recurrence';
 	import { countSlots, type Division } from '$lib/core/slots/slot-grid';
-	import { type LocalDate, typedDate } from '$lib/core/time/local-of';
+	import type { LocalDate } from '$lib/core/time/local-of';
 	import { addDays, weekday } from '$lib/core/time/local-time';
 	import { m } from '$lib/paraglide/messages';
 	import { localDateText, weekdayText } from '../format/when';
+	import DateInput from '../dates/DateInput.svelte';
 	import NumberField from './NumberField.svelte';
 	import StretchField from '../../desks/StretchField.svelte';
 
@@ -34,8 +35,29 @@
 	const monday = $derived(addDays(today, 1 - weekday(today)));
 	const toggled = <T,>(list: readonly T[], entry: T): T[] =>
 		list.includes(entry) ? list.filter((other) => other !== entry) : [...list, entry].sort();
-	const value = (event: Event) => (event.currentTarget as HTMLInputElement).value;
 </script>
+
+{#snippet end(
+	label: string,
+	value: LocalDate,
+	least: LocalDate | undefined,
+	changed: (date: LocalDate) => WeeklyHours,
+)}
+	<label class="flex items-center gap-1.5">
+		<span class="quiet">{label}</span>
+		<DateInput
+			{label}
+			isLabelled
+			size="input-sm"
+			width="w-44"
+			isRequired
+			{value}
+			{today}
+			{least}
+			oncommit={(date) => date && oncommit(changed(date))}
+		/>
+	</label>
+{/snippet}
 
 <div class="space-y-2">
 	<div class="flex flex-wrap items-center gap-1.5">
@@ -63,26 +85,8 @@
 			oncommit({ ...weekly, start: start ?? weekly.start, end: end ?? weekly.end })}
 	/>
 	<div class="flex flex-wrap items-center gap-2 text-small">
-		<label class="flex items-center gap-1.5">
-			<span class="quiet">{m.weekly_from()}</span>
-			<input
-				class="input input-sm w-36"
-				type="date"
-				value={weekly.from}
-				onchange={(event) => value(event) && oncommit({ ...weekly, from: typedDate(value(event)) })}
-			/>
-		</label>
-		<label class="flex items-center gap-1.5">
-			<span class="quiet">{m.weekly_until()}</span>
-			<input
-				class="input input-sm w-36"
-				type="date"
-				value={weekly.until}
-				min={weekly.from}
-				onchange={(event) =>
-					value(event) && oncommit({ ...weekly, until: typedDate(value(event)) })}
-			/>
-		</label>
+		{@render end(m.weekly_from(), weekly.from, undefined, (from) => ({ ...weekly, from }))}
+		{@render end(m.weekly_until(), weekly.until, weekly.from, (until) => ({ ...weekly, until }))}
 		<NumberField
 			label={m.weekly_every()}
 			value={weekly.everyWeeks}

@@ -64,6 +64,7 @@
 	{#if problem}<p class="mb-4 text-error" role="alert">{problem}</p>{/if}
 	<RulesSentences
 		facts={ruled}
+		today={data.today}
 		isFixed={!data.mayChange}
 		onrules={saveRules}
 		onmoments={saveMoments}

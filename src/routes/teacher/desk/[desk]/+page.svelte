@@ -44,6 +44,7 @@
 		<BusyTimes
 			{...data.busy}
 			zone={data.conference.timeZone}
+			today={data.today}
 			said={form && 'calendarSaid' in form ? form.calendarSaid : undefined}
 			problem={form && 'calendarProblem' in form ? form.calendarProblem : undefined}
 			{enhance}

@@ -1,5 +1,6 @@
 import { fail } from '@sveltejs/kit';
 import { may } from '$lib/core/permissions/may';
+import { localOf } from '$lib/core/time/local-of';
 import { m } from '$lib/paraglide/messages';
 import { listCalendars } from '$lib/server/calendars/calendars';
 import { sendTeacherLink } from '$lib/server/messages/teacher-links';
@@ -8,6 +9,7 @@ import { accountFor } from '$lib/server/foundation/requests/account-for';
 import { calendarActions, withFailures } from '$lib/server/calendars/calendar-actions';
 import { pictureActions } from '$lib/server/pictures/picture-actions';
 import { picturesOf } from '$lib/server/pictures/pictures-of';
+import { readSchool } from '$lib/server/register/school';
 import { loadPerson, personActions } from '$lib/server/register/person-actions';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -18,8 +20,10 @@ export const load: PageServerLoad = async ({ locals, params }) => {
 	const busy = may(account, 'busy.change')
 		? await listCalendars(app, account, params.id)
 		: { calendars: [], blocks: [] };
+	const zone = (await readSchool(app.db))?.timeZone ?? 'UTC';
 	return {
 		...person,
+		today: localOf(app.clock.now(), zone).date,
 		busy: withFailures(busy),
 		picture: (await picturesOf(app.db, [params.id])).get(params.id) ?? null,
 	};

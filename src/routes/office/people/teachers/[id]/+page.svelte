@@ -54,6 +54,7 @@
 		<BusyTimes
 			{...data.busy}
 			zone={data.timeZone}
+			today={data.today}
 			said={form && 'calendarSaid' in form ? form.calendarSaid : undefined}
 			problem={form && 'calendarProblem' in form ? form.calendarProblem : undefined}
 			{enhance}
