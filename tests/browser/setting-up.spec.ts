@@ -35,7 +35,9 @@ test('the basics are saved as they are typed, and what cannot be kept says why',
 	// A term of weekly office hours: one entry, dates left out, the whole row removed at once.
 	await page.getByRole('button', { name: 'Add weekly hours' }).click();
 	await page.getByLabel('until', { exact: true }).fill('2027-01-28');
-	await page.getByLabel('from', { exact: true }).fill('2026-12-10');
+	await page.getByLabel('from', { exact: true }).fill('10.12.');
+	await page.getByLabel('from', { exact: true }).press('Tab');
+	await expect(page.getByLabel('from', { exact: true })).toHaveValue('Thu, 10 Dec 2026');
 	await expect(page.getByText('8 dates, 40 slots')).toBeVisible();
 	await page.getByText('Leave out dates').click();
 	await page.getByRole('button', { name: 'Thu 24 Dec' }).click();
@@ -123,10 +125,16 @@ test('rooms are kept as they are typed, and the next conference starts from this
 
 	await page.goto(`${demo.origin}/office/new`);
 	await page.getByLabel('Start from an earlier one:').selectOption({ index: 1 });
-	await expect(page.getByLabel('New date instead of Thursday 3 December', { exact: true })).toBeVisible();
+	await expect(
+		page.getByLabel('New date instead of Thursday 3 December', { exact: true }),
+	).toBeVisible();
 	await page.getByLabel('Name of the conference').fill('Spring Evenings');
-	await page.getByLabel('New date instead of Thursday 3 December', { exact: true }).fill('2027-03-18');
-	await page.getByLabel('New date instead of Friday 4 December', { exact: true }).fill('2027-03-19');
+	await page
+		.getByLabel('New date instead of Thursday 3 December', { exact: true })
+		.fill('2027-03-18');
+	await page
+		.getByLabel('New date instead of Friday 4 December', { exact: true })
+		.fill('2027-03-19');
 	await page.getByRole('button', { name: 'Create the conference' }).click();
 	await page.waitForURL('**/spring-evenings/desks');
 	await expect(page.getByText('Thu 18 Mar')).toBeVisible();

@@ -46,6 +46,7 @@
 		enhance: typeof Enhance;
 	} = $props();
 
+	const id = $props.id();
 	const blockText = ({ start, end, allDay }: Block) =>
 		allDay
 			? m.block_whole_day({ date: dateText(start, zone) })
@@ -158,11 +159,12 @@
 			<button class="btn btn-outline btn-sm">{m.add()}</button>
 		</form>
 		<form method="post" action="?/block" class="flex flex-wrap items-end gap-2" use:enhance>
-			<label>
-				<span class="mb-1 block font-bold">{m.block_off()}</span>
+			<div>
+				<label class="mb-1 block font-bold" for="{id}-date">{m.block_off()}</label>
 				<DateInput
 					label={m.block_off()}
 					isLabelled
+					id="{id}-date"
 					name="date"
 					size="input-sm"
 					width="w-44"
@@ -171,7 +173,7 @@
 					{today}
 					least={today}
 				/>
-			</label>
+			</div>
 			<TimeInput
 				value={null}
 				name="from"

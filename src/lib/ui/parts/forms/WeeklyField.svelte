@@ -23,6 +23,7 @@
 		oncommit: (weekly: WeeklyHours) => void;
 	} = $props();
 
+	const id = $props.id();
 	const dates = $derived(datesOfWeekly(weekly));
 	const counted = $derived(
 		countSlots(
@@ -38,16 +39,18 @@
 </script>
 
 {#snippet end(
+	which: 'from' | 'until',
 	label: string,
 	value: LocalDate,
 	least: LocalDate | undefined,
 	changed: (date: LocalDate) => WeeklyHours,
 )}
-	<label class="flex items-center gap-1.5">
-		<span class="quiet">{label}</span>
+	<span class="flex items-baseline gap-1.5">
+		<label class="quiet" for="{id}-{which}">{label}</label>
 		<DateInput
 			{label}
 			isLabelled
+			id="{id}-{which}"
 			size="input-sm"
 			width="w-44"
 			isRequired
@@ -56,7 +59,7 @@
 			{least}
 			oncommit={(date) => date && oncommit(changed(date))}
 		/>
-	</label>
+	</span>
 {/snippet}
 
 <div class="space-y-2">
@@ -85,8 +88,11 @@
 			oncommit({ ...weekly, start: start ?? weekly.start, end: end ?? weekly.end })}
 	/>
 	<div class="flex flex-wrap items-center gap-2 text-small">
-		{@render end(m.weekly_from(), weekly.from, undefined, (from) => ({ ...weekly, from }))}
-		{@render end(m.weekly_until(), weekly.until, weekly.from, (until) => ({ ...weekly, until }))}
+		{@render end('from', m.weekly_from(), weekly.from, undefined, (from) => ({ ...weekly, from }))}
+		{@render end('until', m.weekly_until(), weekly.until, weekly.from, (until) => ({
+			...weekly,
+			until,
+		}))}
 		<NumberField
 			label={m.weekly_every()}
 			value={weekly.everyWeeks}
