@@ -39,6 +39,22 @@ test('the basics are saved as they are typed, and what cannot be kept says why',
 	await page.getByLabel('from', { exact: true }).press('Tab');
 	await expect(page.getByLabel('from', { exact: true })).toHaveValue('Thu, 10 Dec 2026');
 	await expect(page.getByText('8 dates, 40 slots')).toBeVisible();
+	// A day is picked by the keyboard as well: the month opens at the day that is set.
+	await page.getByRole('button', { name: 'until: pick a day' }).press('Enter');
+	await expect(page.getByRole('button', { name: 'Thursday, 28 January 2027' })).toBeFocused();
+	await page.keyboard.press('ArrowDown');
+	await page.keyboard.press('ArrowUp');
+	await page.keyboard.press('ArrowUp');
+	await page.keyboard.press('Enter');
+	await expect(page.getByLabel('until', { exact: true })).toHaveValue('Thu, 21 Jan 2027');
+	await expect(page.getByRole('button', { name: 'until: pick a day' })).toBeFocused();
+	await expect(page.getByText('7 dates, 35 slots')).toBeVisible();
+	await page.getByLabel('until', { exact: true }).fill('some day');
+	await page.getByLabel('until', { exact: true }).press('Enter');
+	await expect(page.getByText('“some day” is not a date.')).toBeVisible();
+	await page.getByLabel('until', { exact: true }).fill('28 January');
+	await page.getByLabel('until', { exact: true }).press('Enter');
+	await expect(page.getByText('8 dates, 40 slots')).toBeVisible();
 	await page.getByText('Leave out dates').click();
 	await page.getByRole('button', { name: 'Thu 24 Dec' }).click();
 	await expect(page.getByText('7 dates, 35 slots')).toBeVisible();

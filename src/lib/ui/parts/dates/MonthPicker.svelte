@@ -36,8 +36,6 @@
 	calendarLabel={label}
 	locale={formatLocale()}
 	weekdayFormat="short"
-	initialFocus
-	fixedWeeks
 	preventDeselect
 	value={date ? calendarDate(date) : undefined}
 	placeholder={calendarDate(date ?? today)}
@@ -48,12 +46,20 @@
 >
 	{#snippet children({ months, weekdays })}
 		<Calendar.Header class="mb-1 flex items-center justify-between">
-			<Calendar.PrevButton class="btn btn-ghost btn-sm btn-square" aria-label={m.month_earlier()}>
-				<ChevronLeft size={16} class="rtl:rotate-180" aria-hidden="true" />
+			<Calendar.PrevButton>
+				{#snippet child({ props })}
+					<button {...props} class="btn btn-ghost btn-sm btn-square" aria-label={m.month_earlier()}>
+						<ChevronLeft size={16} class="rtl:rotate-180" aria-hidden="true" />
+					</button>
+				{/snippet}
 			</Calendar.PrevButton>
 			<Calendar.Heading class="font-bold" />
-			<Calendar.NextButton class="btn btn-ghost btn-sm btn-square" aria-label={m.month_later()}>
-				<ChevronRight size={16} class="rtl:rotate-180" aria-hidden="true" />
+			<Calendar.NextButton>
+				{#snippet child({ props })}
+					<button {...props} class="btn btn-ghost btn-sm btn-square" aria-label={m.month_later()}>
+						<ChevronRight size={16} class="rtl:rotate-180" aria-hidden="true" />
+					</button>
+				{/snippet}
 			</Calendar.NextButton>
 		</Calendar.Header>
 		{#each months as month (month.value.toString())}

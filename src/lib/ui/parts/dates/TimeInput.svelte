@@ -125,7 +125,7 @@
 		onblur={leave}
 	/>
 	{#if isWrong}
-		<span id={fault} class="mt-1 block max-w-56 text-small text-error" role="alert">
+		<span id={fault} class="mt-1 block w-36 text-small text-error" role="alert">
 			{m.time_unreadable({ text })}
 		</span>
 	{/if}

@@ -40,6 +40,7 @@
 	let text = $derived(written);
 	let isWrong = $state(false);
 	let isOpen = $state(false);
+	let whole = $state<HTMLElement>();
 	const described = $derived([look.describedBy, isWrong && id].filter(Boolean).join(' '));
 
 	function commit() {
@@ -51,6 +52,12 @@
 		if (meant !== value) onset(meant);
 	}
 
+	/** The day that is set, or today, instead of the first button. */
+	function focusDay(event: Event) {
+		event.preventDefault();
+		whole?.querySelector<HTMLElement>('[data-calendar-day][tabindex="0"]')?.focus();
+	}
+
 	function pick(date: LocalDate) {
 		isOpen = false;
 		isWrong = false;
@@ -58,7 +65,7 @@
 	}
 </script>
 
-<span class="relative inline-block max-w-full">
+<span bind:this={whole} class="relative inline-block max-w-full">
 	<span class={look.isPiece ? 'inline-flex items-center' : ['input pe-1', look.size, look.width]}>
 		<input
 			id={look.id}
@@ -81,7 +88,7 @@
 			>
 				<CalendarDays size={16} aria-hidden="true" />
 			</Popover.Trigger>
-			<Popover.ContentStatic>
+			<Popover.ContentStatic onOpenAutoFocus={focusDay}>
 				{#snippet child({ props, open })}
 					{#if open}
 						<div {...props} class="picker">
@@ -93,7 +100,9 @@
 		</Popover.Root>
 	</span>
 	{#if isWrong}
-		<span {id} class="mt-1 block text-small text-error" role="alert">{unreadable({ text })}</span>
+		<span {id} class="mt-1 block w-0 min-w-full text-small text-error" role="alert"
+			>{unreadable({ text })}</span
+		>
 	{/if}
 </span>
 

@@ -75,7 +75,7 @@
 		{@const fault = faults.get(row)}
 		{@const slip = slipIn(row)}
 		<div>
-			<div class="flex flex-wrap items-center gap-2">
+			<div class="flex flex-wrap items-baseline gap-2">
 				<DateInput
 					label={m.hours_date()}
 					value={row.date}
@@ -104,7 +104,7 @@
 				</span>
 				<button
 					type="button"
-					class="btn btn-ghost btn-sm"
+					class="btn btn-ghost btn-sm mt-1 self-start"
 					aria-label={m.hours_remove()}
 					onclick={() => onchange(rows.toSpliced(index, 1))}
 				>
