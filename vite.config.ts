@@ -3,6 +3,7 @@ import { sveltekit } from '@sveltejs/kit/vite';
 import tailwindcss from '@tailwindcss/vite';
 import { defineConfig } from 'vite';
 import { audienceGroups, chunksByAudience } from './scripts/chunks-by-audience.mjs';
+import { changedMessages } from './scripts/changed-messages.mjs';
 import { nodeWorker } from './scripts/node-worker.mjs';
 import { usedMessages } from './scripts/used-messages.mjs';
 import { writtenOnce } from './scripts/written-once.mjs';
@@ -21,18 +22,19 @@ const codeSplitting = {
 	],
 };
 
+const sentences: Parameters<typeof paraglideVitePlugin>[0] = {
+	project: './project.inlang',
+	outdir: './src/lib/paraglide',
+	strategy: ['cookie', 'baseLocale'],
+	cookieName: 'ten-chairs-language',
+	emitTsDeclarations: true,
+};
+
 export default defineConfig({
 	plugins: [
 		tailwindcss(),
-		writtenOnce(
-			paraglideVitePlugin({
-				project: './project.inlang',
-				outdir: './src/lib/paraglide',
-				strategy: ['cookie', 'baseLocale'],
-				cookieName: 'ten-chairs-language',
-				emitTsDeclarations: true,
-			}),
-		),
+		writtenOnce(paraglideVitePlugin(sentences)),
+		changedMessages(sentences),
 		sveltekit(),
 		nodeWorker(),
 		usedMessages(),

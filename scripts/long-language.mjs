@@ -1,8 +1,5 @@
-// Makes messages/ar-XB.json: a made-up language that is written from right to left and whose words
-// are long, to try layouts with. Run it after each change of messages/en.json.
-import { readFileSync, writeFileSync } from 'node:fs';
-
-const folder = new URL('../messages/', import.meta.url);
+// A made-up language that is written from right to left and whose words are long, to try layouts with.
+export const LONG_LANGUAGE = 'ar-XB';
 
 /** @param {string} text */
 export const lengthen = (text) =>
@@ -28,17 +25,6 @@ function translate(message) {
 	}));
 }
 
-/** The made-up language's file for an English one. @param {string} english */
-export function longLanguage(english) {
-	const { $schema, ...messages } = JSON.parse(english);
-	const long = Object.fromEntries(
-		Object.entries(messages).map(([key, message]) => [key, translate(message)]),
-	);
-	return JSON.stringify({ $schema, ...long }, null, '\t') + '\n';
-}
-
-if (process.argv[1] === new URL(import.meta.url).pathname)
-	writeFileSync(
-		new URL('ar-XB.json', folder),
-		longLanguage(readFileSync(new URL('en.json', folder), 'utf8')),
-	);
+/** The made-up language's sentences for English ones. @param {Record<string, unknown>} english */
+export const longLanguage = (english) =>
+	Object.fromEntries(Object.entries(english).map(([name, message]) => [name, translate(message)]));

@@ -16,6 +16,8 @@ function once(plugin) {
 	const shared = /** @type {Record<symbol, unknown>} */ (/** @type {unknown} */ (globalThis));
 	return {
 		...plugin,
+		// What changes while the sources are watched is written by itself (changed-messages.mjs).
+		watchChange: undefined,
 		buildStart(options) {
 			if (this.meta.watchMode) return write.call(this, options);
 			return /** @type {Promise<void>} */ (shared[WRITTEN] ??= write.call(this, options));

@@ -43,6 +43,14 @@ test('the office’s pages of a conference are accessible, in both themes, and a
 	]) {
 		await page.goto(`${demo.origin}/office/${path}`);
 		await checkAccess(page);
+		if (path.endsWith('rules')) {
+			await page
+				.getByRole('button', { name: /pick a day$/ })
+				.first()
+				.click();
+			await expect(page.getByRole('grid')).toBeVisible();
+			await checkAccess(page);
+		}
 		if (!path.endsWith('desks')) continue;
 		await page.locator('.bar').first().click();
 		await expect(page.getByLabel('Break from')).toBeVisible();

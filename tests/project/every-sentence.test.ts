@@ -1,9 +1,9 @@
 // Every sentence in every language, said with facts: none is missing, none swallows a fact that another language
 // tells, and counted things have all the forms that the language has (Unicode CLDR, by Intl.PluralRules).
-import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { m } from '$lib/paraglide/messages';
 import { locales } from '$lib/paraglide/runtime';
+import { messagesOf } from '../../scripts/messages.mjs';
 
 interface Variants {
 	readonly declarations: readonly string[];
@@ -12,8 +12,8 @@ interface Variants {
 type Written = string | readonly Variants[];
 type Say = (facts: Record<string, unknown>, options: { locale: string }) => string;
 
-const english: Record<string, Written> = JSON.parse(readFileSync('messages/en.json', 'utf8'));
-const names = Object.keys(english).filter((name) => !name.startsWith('$'));
+const english = messagesOf('en') as Record<string, Written>;
+const names = Object.keys(english);
 const say = m as unknown as Record<string, Say>;
 
 /** What a sentence is given: counted things, and what is shown as it comes. */

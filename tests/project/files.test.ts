@@ -4,7 +4,9 @@ import { describe, expect, it } from 'vitest';
 import { writeCsv } from '$lib/files/write-csv';
 import { makeLists, makeOneRoster } from '../../demo/make-lists';
 import { makeSchool } from '../../demo/make-school';
-import { longLanguage } from '../../scripts/long-language.mjs';
+import { LONG_LANGUAGE, longLanguage } from '../../scripts/long-language.mjs';
+import { messageAudiences } from '../../scripts/message-audiences.mjs';
+import { AUDIENCES, languages, messagesFor, messagesOf } from '../../scripts/messages.mjs';
 
 const sources = (folder: string): string[] =>
 	readdirSync(folder, { recursive: true, encoding: 'utf8' })
@@ -42,10 +44,7 @@ describe('the files of the project', () => {
 	});
 
 	it('have the made-up long language up to date', () => {
-		const english = readFileSync('messages/en.json', 'utf8');
-		expect(JSON.parse(readFileSync('messages/ar-XB.json', 'utf8'))).toEqual(
-			JSON.parse(longLanguage(english)),
-		);
+		expect(messagesOf(LONG_LANGUAGE)).toEqual(longLanguage(messagesOf('en')));
 	});
 
 	// The forms of each language are those of Unicode's CLDR, as Intl has them.
@@ -53,9 +52,7 @@ describe('the files of the project', () => {
 		'have a sentence of %s for each form of number that it has',
 		(language) => {
 			type Variant = { declarations?: string[]; match: Record<string, string> };
-			const messages: Record<string, string | Variant[]> = JSON.parse(
-				readFileSync(`messages/${language}.json`, 'utf8'),
-			);
+			const messages = messagesOf(language) as Record<string, string | Variant[]>;
 			const { pluralCategories } = new Intl.PluralRules(language).resolvedOptions();
 			const lacking = Object.entries(messages).flatMap(([name, message]) => {
 				if (typeof message === 'string') return [];
@@ -81,20 +78,19 @@ describe('the files of the project', () => {
 	);
 
 	it('use each message, and have each that is used', () => {
-		const used = new Set(
-			sources('src').flatMap((file) =>
-				[
-					...readFileSync(file, 'utf8').matchAll(
-						/(?:\bm\.|\bsays\('|\bneeded\(\d+, ')([a-z][a-z_]*)\b/g,
-					),
-				].map(([, name]) => name),
-			),
-		);
-		const known = Object.keys(JSON.parse(readFileSync('messages/en.json', 'utf8'))).filter(
-			(name) => name !== '$schema',
-		);
+		const used = messageAudiences();
+		const known = Object.keys(messagesOf('en'));
 		expect(known.filter((name) => !used.has(name))).toEqual([]);
-		expect([...used].filter((name) => !known.includes(name!))).toEqual([]);
+		expect([...used.keys()].filter((name) => !known.includes(name))).toEqual([]);
+	});
+
+	it.each(languages())('have each message of %s where those who read it are looked for', (one) => {
+		const placed = AUDIENCES.flatMap((audience) =>
+			Object.keys(messagesFor(one, audience)).map((name) => [name, audience] as const),
+		);
+		const audiences = messageAudiences();
+		expect(placed.filter(([name, audience]) => audiences.get(name) !== audience)).toEqual([]);
+		expect(new Set(placed.map(([name]) => name)).size).toBe(placed.length);
 	});
 
 	it('have the demo’s lists as they are made', () => {
