@@ -107,7 +107,12 @@ function takeLock(lock) {
 	try {
 		writeFileSync(lock, String(process.pid), { flag: 'wx' });
 		return true;
-	} catch {
+	} catch (error) {
+		const { code } = /** @type {NodeJS.ErrnoException} */ (error);
+		if (code !== 'EEXIST')
+			refuse(
+				`${projectRoot} must belong to whoever runs this: packages and the build are put there (${code}).`,
+			);
 		const holder = Number(existsSync(lock) && readFileSync(lock, 'utf8'));
 		if (holder && !isRunning(holder)) rmSync(lock, { force: true });
 		return false;
