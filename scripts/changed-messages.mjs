@@ -11,6 +11,9 @@ const WRITTEN = join(projectRoot, 'src/lib/paraglide/messages');
 const SMALL = join(projectRoot, '.svelte-kit/changed-messages');
 const SETTINGS = 'project.inlang/settings.json';
 
+/** Files that are written within so many milliseconds are one change: of each, the server begins anew. */
+const TOGETHER = 50;
+
 /** @typedef {Record<string, unknown>} Messages by name */
 /** @typedef {Map<string, Messages>} Said by language */
 
@@ -22,6 +25,8 @@ export function changedMessages(options) {
 	/** @type {Said} */
 	let known;
 	let latest = Promise.resolve();
+	/** @type {NodeJS.Timeout | undefined} */
+	let soon;
 
 	async function writeChanged() {
 		const now = readAll();
@@ -40,9 +45,12 @@ export function changedMessages(options) {
 			watcher.add(join(projectRoot, 'messages'));
 			watcher.on('change', (file) => {
 				if (!file.startsWith(join(projectRoot, 'messages'))) return;
-				latest = latest
-					.then(writeChanged)
-					.catch(({ message }) => say(`The sentences stay as they were: ${message}`));
+				clearTimeout(soon);
+				soon = setTimeout(() => {
+					latest = latest
+						.then(writeChanged)
+						.catch(({ message }) => void say(`The sentences stay as they were: ${message}`));
+				}, TOGETHER);
 			});
 		},
 	};

@@ -4,23 +4,41 @@ import { writeFileSync } from 'node:fs';
 import { format, resolveConfig } from 'prettier';
 import { LONG_LANGUAGE, longLanguage } from './long-language.mjs';
 import { messageAudiences } from './message-audiences.mjs';
-import { AUDIENCES, languages, messagesFile, messagesOf, messagesText } from './messages.mjs';
+import {
+	AUDIENCES,
+	languages,
+	messagesFile,
+	messagesFor,
+	messagesOf,
+	messagesText,
+} from './messages.mjs';
 
 const audiences = messageAudiences();
 const english = messagesOf('en');
-for (const language of languages()) {
+
+const wanted = languages().flatMap((language) => {
 	const messages = language === LONG_LANGUAGE ? longLanguage(english) : messagesOf(language);
-	for (const audience of AUDIENCES) {
+	return AUDIENCES.map((audience) => ({
+		language,
+		audience,
+		text: messagesText(
+			Object.fromEntries(
+				Object.entries(messages)
+					// What nobody says yet waits with the office's.
+					.filter(([name]) => (audiences.get(name) ?? 'office') === audience)
+					.sort(([one], [other]) => (one < other ? -1 : 1)),
+			),
+		),
+	}));
+});
+const changed = wanted.filter(
+	({ language, audience, text }) => messagesText(messagesFor(language, audience)) !== text,
+);
+const written = await Promise.all(
+	changed.map(async ({ language, audience, text }) => {
 		const file = messagesFile(language, audience);
-		const own = Object.entries(messages)
-			// What nobody says yet waits with the office's.
-			.filter(([name]) => (audiences.get(name) ?? 'office') === audience)
-			.sort(([one], [other]) => (one < other ? -1 : 1));
-		const options = await resolveConfig(file);
-		const text = await format(messagesText(Object.fromEntries(own)), {
-			...options,
-			parser: 'json',
-		});
-		writeFileSync(file, text);
-	}
-}
+		return { file, text: await format(text, { ...(await resolveConfig(file)), parser: 'json' }) };
+	}),
+);
+// All at once: whoever watches them sees one change.
+for (const { file, text } of written) writeFileSync(file, text);

@@ -22,26 +22,33 @@ import { withCompression } from '$lib/server/foundation/requests/compression';
 import { FAMILY_COOKIE, TEACHER_COOKIE } from '$lib/server/foundation/requests/cookies';
 import { guardTrees } from '$lib/server/foundation/requests/guard-trees';
 import { withHeaders } from '$lib/server/foundation/requests/headers';
+import { InFlight } from '$lib/server/foundation/requests/in-flight';
 
 let app: App;
 
 /** Milliseconds from the last request to the end of the process. */
 const LONGEST_FAREWELL = 10_000;
 
+/** Requests that are being answered by this module. */
+const answering = new InFlight();
+
 /** While the sources are watched, each edit begins this module anew; what ran before it stands in the process. */
-const atWork = globalThis as { tenChairs?: Promise<RunningApp> | undefined };
+const atWork = globalThis as {
+	tenChairs?: { readonly running: Promise<RunningApp>; readonly answering: InFlight } | undefined;
+};
 
 export const init: ServerInit = async () => {
 	if (building) return;
 	const config = readConfig(env);
 	const before = atWork.tenChairs;
 	const running = (async () => {
-		const earlier = await before?.catch(() => undefined);
+		const earlier = await before?.running.catch(() => undefined);
 		earlier?.app.live.streams.endAll();
+		await before?.answering.quiet();
 		await earlier?.end();
 		return runApp(config);
 	})();
-	atWork.tenChairs = running;
+	atWork.tenChairs = { running, answering };
 	({ app } = await running);
 	if (!(await hasOrganiser(app.db)))
 		process.stdout.write(
@@ -65,7 +72,7 @@ const withRequest: Handle = async ({ event, resolve }) => {
 	event.locals.app = app;
 	event.locals.request = newId(app.clock);
 	event.locals.failure = null;
-	const response = await resolve(event);
+	const response = await answering.during(async () => resolve(event));
 	// The route, not the address: addresses bear the secrets of links.
 	app.log.info(
 		{
