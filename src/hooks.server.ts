@@ -29,13 +29,21 @@ let app: App;
 /** Milliseconds from the last request to the end of the process. */
 const LONGEST_FAREWELL = 10_000;
 
-/** Requests that are being answered by this module. */
-const answering = new InFlight();
+interface AtWork {
+	readonly running: Promise<RunningApp>;
+	/** Requests that it is answering. */
+	readonly answering: InFlight;
+}
 
-/** While the sources are watched, each edit begins this module anew; what ran before it stands in the process. */
-const atWork = globalThis as {
-	tenChairs?: { readonly running: Promise<RunningApp>; readonly answering: InFlight } | undefined;
-};
+/** While the sources are watched, each edit begins this module anew; what runs stands in the process. */
+const atWork = globalThis as { tenChairs?: AtWork | undefined };
+
+/** The program that the latest edit began, also for a request that came before. */
+async function takeLatest(): Promise<InFlight> {
+	const latest = atWork.tenChairs!;
+	({ app } = await latest.running);
+	return latest === atWork.tenChairs ? latest.answering : takeLatest();
+}
 
 export const init: ServerInit = async () => {
 	if (building) return;
@@ -48,9 +56,9 @@ export const init: ServerInit = async () => {
 		await earlier?.end();
 		return runApp(config);
 	})();
-	atWork.tenChairs = { running, answering };
-	({ app } = await running);
-	if (!(await hasOrganiser(app.db)))
+	atWork.tenChairs = { running, answering: new InFlight() };
+	const answering = await takeLatest();
+	if (!(await answering.during(() => hasOrganiser(app.db))))
 		process.stdout.write(
 			`No organiser yet. Set up the school at ${config.origin}/set-up with the code ${setUpCode(config.key)}\n`,
 		);
@@ -69,6 +77,7 @@ export const init: ServerInit = async () => {
 
 const withRequest: Handle = async ({ event, resolve }) => {
 	const started = performance.now();
+	const answering = await takeLatest();
 	event.locals.app = app;
 	event.locals.request = newId(app.clock);
 	event.locals.failure = null;
