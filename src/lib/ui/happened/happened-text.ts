@@ -1,7 +1,7 @@
 import type { ActKind } from '$lib/operations/act-kinds';
 import type { Doer, Happening } from '$lib/operations/happened';
 import { m } from '$lib/paraglide/messages';
-import { listText, momentText } from '../parts/format/when';
+import { listText, momentSpanText, momentText } from '../parts/format/when';
 
 /** Who did something, by name where there is one. */
 export function doerText({ kind, name }: Doer): string {
@@ -24,8 +24,7 @@ function appointmentsText({ appointments }: Happening, zone: string): string {
 	if (appointments.length > MOST_APPOINTMENTS)
 		return m.happened_many({
 			count: appointments.length,
-			from: momentText(times[0]!, zone),
-			to: momentText(times.at(-1)!, zone),
+			span: momentSpanText(times[0]!, times.at(-1)!, zone),
 		});
 	return listText(
 		appointments.map(({ desk, students, from, to }) => {

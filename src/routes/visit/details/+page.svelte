@@ -2,7 +2,7 @@
 	import { m } from '$lib/paraglide/messages';
 	import AskOnce from '$lib/ui/parts/AskOnce.svelte';
 	import TextField from '$lib/ui/parts/forms/TextField.svelte';
-	import ChairMark from '$lib/ui/parts/chairs/ChairMark.svelte';
+	import SchoolMark from '$lib/ui/look/SchoolMark.svelte';
 	import CopyLink from '$lib/ui/parts/CopyLink.svelte';
 	import { localDateText } from '$lib/ui/parts/format/when';
 	import { enhance } from '$lib/ui/parts/saving/enhance';
@@ -22,7 +22,7 @@
 
 <div class="mx-auto flex min-h-dvh max-w-xl flex-col px-5 pb-8">
 	<header class="flex items-center gap-2 py-4 font-display font-semibold text-primary">
-		<ChairMark size={24} />
+		<SchoolMark size={24} />
 		{data.school.name}
 	</header>
 	<main class="space-y-8">

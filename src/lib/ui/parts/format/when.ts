@@ -26,6 +26,12 @@ export const dateText = (epoch: number, zone: string): string =>
 export const momentText = (epoch: number, zone: string): string =>
 	`${dateText(epoch, zone)}, ${timeText(epoch, zone)}`;
 
+/** `Thursday 3 December, 16:06–18:24`; on two dates, both whole. */
+export const momentSpanText = (from: number, to: number, zone: string): string =>
+	`${momentText(from, zone)}–${
+		dateText(from, zone) === dateText(to, zone) ? timeText(to, zone) : momentText(to, zone)
+	}`;
+
 /** A local date (`2026-12-03`) as `Thursday 3 December`, or `Thu 3 Dec` when short. */
 export const localDateText = (date: string, width: 'long' | 'short' = 'long'): string =>
 	(width === 'long' ? writtenDate : writtenShortDate)(

@@ -2,7 +2,7 @@
 	import { enhance } from '$lib/ui/parts/saving/enhance';
 	import { m } from '$lib/paraglide/messages';
 	import BusyTimes from '$lib/ui/calendars/BusyTimes.svelte';
-	import ChairMark from '$lib/ui/parts/chairs/ChairMark.svelte';
+	import SchoolMark from '$lib/ui/look/SchoolMark.svelte';
 	import OwnDesk from '$lib/ui/desks/OwnDesk.svelte';
 
 	let { data, form } = $props();
@@ -13,7 +13,7 @@
 <div class="mx-auto max-w-2xl px-5 pb-12">
 	<header class="py-4">
 		<a href="/teacher" class="flex items-center gap-2 font-display font-semibold text-primary">
-			<ChairMark size={24} />
+			<SchoolMark size={24} />
 			{m.own_desk_back()}
 		</a>
 	</header>
