@@ -26,6 +26,15 @@ test('the basics are saved as they are typed, and what cannot be kept says why',
 	await expect(page.getByText('This ends before it starts.')).toBeVisible();
 	await page.getByRole('button', { name: 'Did you mean 17:50–20:00?' }).click();
 	await expect(page.getByText('11 slots', { exact: true })).toBeVisible();
+	await until.press('ArrowUp');
+	await expect(until).toHaveValue('20:05');
+	await until.press('ArrowDown');
+	await until.fill('half eight');
+	await until.press('Tab');
+	await expect(page.getByText('“half eight” is not a time.')).toBeVisible();
+	await until.fill('8 pm');
+	await until.press('Tab');
+	await expect(until).toHaveValue('20:00');
 	await page.getByLabel('Address for families').fill('Winter Evening!');
 	await page.getByLabel('Address for families').press('Tab');
 	await expect(page.getByText('An address can only have small letters')).toBeVisible();
