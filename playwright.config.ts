@@ -3,7 +3,8 @@ import { chromiumPath } from './scripts/project.mjs';
 
 export default defineConfig({
 	testDir: 'tests/browser',
-	workers: 2,
+	// One more than the cores: while one waits for its server, the others go on.
+	workers: 3,
 	timeout: 180_000,
 	// Many times what it takes: a busy machine stands still for seconds.
 	expect: { timeout: 20_000 },
