@@ -92,19 +92,21 @@
 		<label>
 			<span class="block text-small">{m.when_from()}</span>
 			<TimeInput
-				bind:value={() => bounds.from, (from) => (bounds = { ...bounds, from })}
+				value={bounds.from}
 				label={m.when_from()}
 				isLabelled
 				look="input-sm w-24"
+				oncommit={(from) => (bounds = { ...bounds, from })}
 			/>
 		</label>
 		<label>
 			<span class="block text-small">{m.when_until()}</span>
 			<TimeInput
-				bind:value={() => bounds.until, (until) => (bounds = { ...bounds, until })}
+				value={bounds.until}
 				label={m.when_until()}
 				isLabelled
 				look="input-sm w-24"
+				oncommit={(until) => (bounds = { ...bounds, until })}
 			/>
 		</label>
 		{#if view.adults.length > 1}

@@ -81,18 +81,20 @@
 			<span class="mb-1 block">{m.when_from()}</span>
 			<TimeInput
 				id="{id}-from"
-				bind:value={() => bounds.from, (from) => (bounds = { ...bounds, from })}
+				value={bounds.from}
 				label={m.when_from()}
 				isLabelled
+				oncommit={(from) => (bounds = { ...bounds, from })}
 			/>
 		</label>
 		<label class="block" for="{id}-until">
 			<span class="mb-1 block">{m.when_until()}</span>
 			<TimeInput
 				id="{id}-until"
-				bind:value={() => bounds.until, (until) => (bounds = { ...bounds, until })}
+				value={bounds.until}
 				label={m.when_until()}
 				isLabelled
+				oncommit={(until) => (bounds = { ...bounds, until })}
 			/>
 		</label>
 	</div>

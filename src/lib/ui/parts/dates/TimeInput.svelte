@@ -37,7 +37,7 @@
 		/** What was typed on the page before, though it cannot be read. */
 		startsWith?: string | null;
 		/** It was left or confirmed with a time in it, or empty. */
-		oncommit?: () => void;
+		oncommit?: (value: number | null) => void;
 		onenter?: () => void;
 	} = $props();
 
@@ -72,7 +72,7 @@
 		isTyping = false;
 		if (isUnreadable) return;
 		typed = null;
-		oncommit();
+		oncommit(value);
 	}
 
 	function press(event: KeyboardEvent) {
