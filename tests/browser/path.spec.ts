@@ -140,6 +140,18 @@ test('a family books in the times it can come, and the confirm pressed twice boo
 	await family.goBack();
 	await expect(family.getByRole('heading', { name: 'When can you come?' })).toBeVisible();
 	await family.goForward();
+	await expect(family.getByRole('button', { name: 'Take this visit' })).toBeVisible();
+	await family.goBack();
+	// Half typed, a time is none: the field stays open until it is one.
+	await family.getByText('Set exact times').click();
+	const from = family.getByLabel('Not before');
+	await from.pressSequentially('10.45');
+	await expect(from).toHaveValue('10.45');
+	await from.press('Tab');
+	await expect(from).toHaveValue('10:45');
+	await family.getByRole('button', { name: 'Show my visit' }).click();
+	await expect(family.getByRole('button', { name: 'Take this visit' })).toBeVisible();
+	for (const row of await ribbon(family)) expect(row >= '10:45').toBe(true);
 	await family.getByRole('button', { name: 'Take this visit' }).dblclick();
 	await expect(family.getByRole('heading', { name: 'Your visit' })).toBeVisible();
 	await expect(family.getByRole('heading', { name: 'Not booked yet' })).toBeVisible();
