@@ -13,28 +13,51 @@ const SETTINGS = 'project.inlang/settings.json';
 
 /** Files that are written within so many milliseconds are one change: of each, the server begins anew. */
 const TOGETHER = 50;
+/** Types are for the editor: they wait, in milliseconds, until the page has had its turn. */
+const AFTERWARDS = 4_000;
 
 /** @typedef {Record<string, unknown>} Messages by name */
 /** @typedef {Map<string, Messages>} Said by language */
+/** @typedef {import('@inlang/paraglide-js').CompilerOptions} Options */
 
 /** @returns {Said} */
 const readAll = () => new Map(languages().map((language) => [language, messagesOf(language)]));
 
-/** For Vite. @param {import('@inlang/paraglide-js').CompilerOptions} options those of the sentences as a whole @returns {import('vite').Plugin} */
+/** For Vite. @param {Options} options those of the sentences as a whole @returns {import('vite').Plugin} */
 export function changedMessages(options) {
 	/** @type {Said} */
 	let known;
 	let latest = Promise.resolve();
 	/** @type {NodeJS.Timeout | undefined} */
 	let soon;
+	/** @type {NodeJS.Timeout | undefined} */
+	let later;
+	/** @type {Set<string>} those whose types are still as they were */
+	const untyped = new Set();
 
 	async function writeChanged() {
 		const now = readAll();
 		const names = changedNames(known, now);
 		if (names.length === 0) return;
-		await writeSome(now, names, options);
+		await writeFunctions(now, names, options);
 		known = now;
 		say(`Sentences written: ${names.join(', ')}`);
+		for (const name of names) untyped.add(name);
+		clearTimeout(later);
+		later = setTimeout(() => inTurn(writeUntyped), AFTERWARDS);
+	}
+
+	async function writeUntyped() {
+		const names = [...untyped];
+		untyped.clear();
+		await writeTypes(known, names, options);
+	}
+
+	/** @param {() => Promise<void>} work */
+	function inTurn(work) {
+		latest = latest
+			.then(work)
+			.catch(({ message }) => void say(`The sentences stay as they were: ${message}`));
 	}
 
 	return {
@@ -46,11 +69,7 @@ export function changedMessages(options) {
 			watcher.on('change', (file) => {
 				if (!file.startsWith(join(projectRoot, 'messages'))) return;
 				clearTimeout(soon);
-				soon = setTimeout(() => {
-					latest = latest
-						.then(writeChanged)
-						.catch(({ message }) => void say(`The sentences stay as they were: ${message}`));
-				}, TOGETHER);
+				soon = setTimeout(() => inTurn(writeChanged), TOGETHER);
 			});
 		},
 	};
@@ -64,35 +83,42 @@ function changedNames(before, now) {
 	return [...names].filter((name) => text(before, name) !== text(now, name));
 }
 
-/** @param {Said} said @param {readonly string[]} names @param {import('@inlang/paraglide-js').CompilerOptions} options */
-async function writeSome(said, names, options) {
+/** @param {Said} said @param {readonly string[]} names @param {Options} options */
+async function writeFunctions(said, names, options) {
+	const outdir = await compileSome(said, names, { ...options, emitTsDeclarations: false });
+	for (const name of [...said.keys(), '_index']) splice(outdir, `${name}.js`, names, functionOf);
+}
+
+/** @param {Said} said @param {readonly string[]} names @param {Options} options */
+async function writeTypes(said, names, options) {
+	const outdir = await compileSome(said, names, { ...options, emitTsDeclarations: true });
+	splice(outdir, '_index.d.ts', names, declarationOf);
+}
+
+/** @param {Said} said @param {readonly string[]} names @param {Options} options @returns {Promise<string>} the folder in which they are written */
+async function compileSome(said, names, options) {
 	mkdirSync(join(SMALL, 'project.inlang'), { recursive: true });
 	for (const [language, messages] of said) {
 		const some = Object.fromEntries(names.map((name) => [name, messages[name]]));
 		writeFileSync(join(SMALL, `${language}.json`), messagesText(some));
 	}
 	const settings = JSON.parse(readFileSync(join(projectRoot, SETTINGS), 'utf8'));
-	const plugin = 'plugin.inlang.messageFormat';
 	writeFileSync(
 		join(SMALL, SETTINGS),
 		JSON.stringify({
 			...settings,
 			modules: settings.modules.map((/** @type {string} */ module) => `../../${module}`),
-			[plugin]: { pathPattern: './{locale}.json' },
+			'plugin.inlang.messageFormat': { pathPattern: './{locale}.json' },
 		}),
 	);
 	const outdir = join(SMALL, 'written');
-	const small = {
+	await compile({
 		...options,
 		project: join(SMALL, 'project.inlang'),
 		outdir,
-		outputStructure: /** @type {const} */ ('locale-modules'),
-	};
-	await compile({ ...small, emitTsDeclarations: false });
-	for (const name of [...said.keys(), '_index']) splice(outdir, `${name}.js`, names, functionOf);
-	// Types are for the editor; the page does not wait for them.
-	await compile(small);
-	splice(outdir, '_index.d.ts', names, declarationOf);
+		outputStructure: 'locale-modules',
+	});
+	return outdir;
 }
 
 const functionOf = (/** @type {string} */ name) =>
