@@ -167,7 +167,7 @@
 					id="{id}-date"
 					name="date"
 					size="input-sm"
-					width="w-44"
+					width="w-52"
 					isRequired
 					value=""
 					{today}

@@ -51,7 +51,7 @@
 						label={m.copy_new_date({ date: localDateText(date) })}
 						name="dates[]"
 						size="input-sm"
-						width="w-44"
+						width="w-52"
 						value={proposed[index] ?? ''}
 						{today}
 						least={today}

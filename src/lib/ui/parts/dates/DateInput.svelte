@@ -40,7 +40,7 @@
 	write={fullDateText}
 	read={(typed) => parseTypedDate(typed, today)}
 	unreadable={m.date_unreadable}
-	look={{ width: 'w-48', ...look }}
+	look={{ width: 'w-56', ...look }}
 	onset={set}
 	onpick={set}
 />

@@ -40,7 +40,7 @@
 	write={(moment) => fullMomentText(moment, zone)}
 	read={(typed) => parseTypedMoment(typed, today, zone)}
 	unreadable={m.moment_unreadable}
-	look={{ width: 'w-64', ...look }}
+	look={{ width: 'w-72', ...look }}
 	onset={oncommit}
 	onpick={pick}
 />

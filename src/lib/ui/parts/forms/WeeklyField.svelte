@@ -52,7 +52,7 @@
 			isLabelled
 			id="{id}-{which}"
 			size="input-sm"
-			width="w-44"
+			width="w-52"
 			isRequired
 			{value}
 			{today}
