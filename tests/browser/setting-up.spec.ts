@@ -61,6 +61,12 @@ test('the basics are saved as they are typed, and what cannot be kept says why',
 	await page.getByLabel('until', { exact: true }).fill('some day');
 	await page.getByLabel('until', { exact: true }).press('Enter');
 	await expect(page.getByText('“some day” is not a date.')).toBeVisible();
+	// The day that was set, picked once more, takes the place of what could not be read.
+	await page.getByRole('button', { name: 'until: pick a day' }).press('Enter');
+	await expect(page.getByRole('button', { name: 'Thursday, 21 January 2027' })).toBeFocused();
+	await page.keyboard.press('Enter');
+	await expect(page.getByLabel('until', { exact: true })).toHaveValue('Thu, 21 Jan 2027');
+	await expect(page.getByText('“some day” is not a date.')).toHaveCount(0);
 	await page.getByLabel('until', { exact: true }).fill('28 January');
 	await page.getByLabel('until', { exact: true }).press('Enter');
 	await expect(page.getByText('8 dates, 40 slots')).toBeVisible();

@@ -36,12 +36,13 @@
 	calendarLabel={label}
 	locale={formatLocale()}
 	weekdayFormat="short"
-	preventDeselect
 	value={date ? calendarDate(date) : undefined}
 	placeholder={calendarDate(date ?? today)}
 	minValue={least ? calendarDate(least) : undefined}
 	onValueChange={(picked) => {
-		if (picked) onpick(typedDate(picked.toString()));
+		// To press the day that is set is to pick it again.
+		const day = picked ? typedDate(picked.toString()) : date;
+		if (day) onpick(day);
 	}}
 >
 	{#snippet children({ months, weekdays })}

@@ -38,7 +38,9 @@
 	const id = $props.id();
 	const written = $derived(value === null ? '' : write(value));
 	let text = $derived(written);
-	let isWrong = $state(false);
+	/** What was typed last and could not be read. */
+	let unread = $state<string | null>(null);
+	const isWrong = $derived(unread === text);
 	let isOpen = $state(false);
 	let whole = $state<HTMLElement>();
 	const described = $derived([look.describedBy, isWrong && id].filter(Boolean).join(' '));
@@ -46,8 +48,8 @@
 	function commit() {
 		const typed = text.trim() || (look.isRequired ? written : '');
 		const meant = typed ? read(typed) : null;
-		isWrong = typed !== '' && meant === null;
-		if (isWrong) return;
+		unread = typed !== '' && meant === null ? text : null;
+		if (unread !== null) return;
 		text = meant === null ? '' : write(meant);
 		if (meant !== value) onset(meant);
 	}
@@ -60,7 +62,7 @@
 
 	function pick(date: LocalDate) {
 		isOpen = false;
-		isWrong = false;
+		text = written;
 		onpick(date);
 	}
 </script>
@@ -118,7 +120,6 @@
 		background: var(--color-base-100);
 		border: 1px solid var(--color-base-300);
 		border-radius: var(--radius-field);
-		box-shadow: var(--shadow-raised, none);
 	}
 	.typed {
 		field-sizing: content;
