@@ -159,7 +159,7 @@
 			<button class="btn btn-outline btn-sm">{m.add()}</button>
 		</form>
 		<form method="post" action="?/block" class="flex flex-wrap items-end gap-2" use:enhance>
-			<div>
+			<div class="w-full sm:w-auto">
 				<label class="mb-1 block font-bold" for="{id}-date">{m.block_off()}</label>
 				<DateInput
 					label={m.block_off()}
