@@ -1,5 +1,5 @@
 // What every command needs first: where the project is, its packages, and a build that is current.
-import { execFileSync, spawnSync } from 'node:child_process';
+import { execFile, execFileSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import {
 	existsSync,
@@ -82,7 +82,7 @@ function fingerprint(paths) {
 
 /**
  * Does the work unless it was done for these very inputs; one process at a time.
- * @param {string} stamp @param {string} wanted @param {string} lock @param {() => void} work
+ * @param {string} stamp @param {string} wanted @param {string} lock @param {() => Promise<void>} work
  */
 async function onceFor(stamp, wanted, lock, work) {
 	const isDone = () => existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted;
@@ -93,7 +93,7 @@ async function onceFor(stamp, wanted, lock, work) {
 		}
 		try {
 			if (!isDone()) {
-				work();
+				await work();
 				writeFileSync(stamp, wanted);
 			}
 		} finally {
@@ -130,16 +130,25 @@ export function isRunning(pid) {
 	}
 }
 
-/** @param {string} program @param {string[]} args @param {NodeJS.ProcessEnv} [env] */
-function runQuietly(program, args, env) {
-	const { status, stdout, stderr } = spawnSync(program, args, {
-		cwd: projectRoot,
-		env: { ...process.env, ...env },
-		encoding: 'utf8',
-		maxBuffer: 1 << 26,
+/**
+ * Shows what a program says only if it does not succeed. Whoever waits for it can do other things meanwhile.
+ * @param {string} program @param {string[]} args @returns {Promise<void>}
+ */
+const runQuietly = (program, args) =>
+	new Promise((resolve) => {
+		const child = execFile(
+			program,
+			args,
+			{ cwd: projectRoot, encoding: 'utf8', maxBuffer: 1 << 26 },
+			(error, stdout, stderr) => {
+				process.off('exit', end);
+				if (error) refuse(`${stdout}${stderr}\n${program} ${args.join(' ')} did not succeed.`);
+				resolve();
+			},
+		);
+		const end = () => child.kill();
+		process.once('exit', end);
 	});
-	if (status !== 0) refuse(`${stdout}${stderr}\n${program} ${args.join(' ')} did not succeed.`);
-}
 
 /** Installs the packages of the lock file, once for each version of it. */
 export async function ensurePackages() {
@@ -147,7 +156,7 @@ export async function ensurePackages() {
 	const wanted = fingerprint(['package.json', 'package-lock.json']);
 	await onceFor(stamp, wanted, join(projectRoot, '.packages.lock'), () => {
 		say('Installing packages …');
-		runQuietly('npm', ['ci', '--no-audit', '--no-fund', '--ignore-scripts']);
+		return runQuietly('npm', ['ci', '--no-audit', '--no-fund', '--ignore-scripts']);
 	});
 }
 
@@ -187,7 +196,7 @@ export async function ensureBuild() {
 		join(projectRoot, '.build.lock'),
 		() => {
 			say('Building …');
-			runQuietly('node', ['node_modules/vite/bin/vite.js', 'build']);
+			return runQuietly('node', ['node_modules/vite/bin/vite.js', 'build']);
 		},
 	);
 }

@@ -32,11 +32,14 @@ const environment = {
 	FORCE_COLOR: '0',
 };
 
-/** @param {string} bin a package's program, below node_modules @param {string[]} args */
-function run(bin, ...args) {
+/** A package's program. @param {string} bin below node_modules @param {string[]} args */
+const run = (bin, ...args) => runFile(join('node_modules', bin), ...args);
+
+/** @param {string} file @param {string[]} args */
+function runFile(file, ...args) {
 	return new Promise(
 		(/** @type {(result: { code: number, output: string }) => void} */ resolve) => {
-			const child = spawn(process.execPath, [join('node_modules', bin), ...args], {
+			const child = spawn(process.execPath, [file, ...args], {
 				env: environment,
 				stdio: ['ignore', 'pipe', 'pipe'],
 			});
@@ -125,17 +128,13 @@ const vitest = { passed: /Tests .*?(\d+) passed/, failed: /Tests .*?(\d+) failed
 
 try {
 	const build = check('build', () => ensureBuild());
-	// Two at a time, of about the same length. Types and rules look at what the build makes.
+	// Two at a time, of about the same length. Types, directions and what is used look at what the build makes.
 	await Promise.all([
-		build.then(() =>
-			check('types', () =>
-				run('svelte-check/bin/svelte-check', '--tsconfig', './tsconfig.json', '--fail-on-warnings'),
-			),
-		),
+		build.then(() => check('types', () => runFile('scripts/check-types.mjs'))),
 		inTurn([
 			() => check('format', () => run('prettier/bin/prettier.cjs', '--check', '.')),
-			() => build,
 			() => check('lint', () => run('eslint/bin/eslint.js', '.')),
+			() => build,
 			() =>
 				check('directions of imports', () =>
 					run(

@@ -5,7 +5,7 @@ import { makeToken, revokeToken } from '$lib/server/api/tokens';
 import { codeFrom } from '$lib/core/codes';
 import { ownerOfCode } from '$lib/server/invitations/codes';
 import { account } from '$lib/server/foundation/database/schema';
-import { closeApps, freshApp } from '../server/database';
+import { freshApp } from '../server/database';
 import { KEY, openDemo, type SeededHouse } from '../browser/house';
 import { appBeside } from './app-beside';
 import { hostileRequests } from './hostile-requests';
@@ -71,7 +71,6 @@ beforeAll(async () => {
 
 afterAll(async () => {
 	await app.close();
-	await closeApps();
 	await demo.stop();
 });
 

@@ -1,4 +1,4 @@
 import { afterAll } from 'vitest';
-import { closeApps } from './database';
+import { closeApps } from './opened-apps';
 
 afterAll(closeApps);

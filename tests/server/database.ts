@@ -5,19 +5,13 @@ import postgres, { type Sql } from 'postgres';
 import { createApp, type App } from '$lib/server/app';
 import { copyDatabase } from '../copy-database';
 import { migrateDatabase } from '$lib/server/foundation/database/migrate';
+import { closeAtTheEnd } from './opened-apps';
 
 /** The cluster's address, without a database; `bin/test` starts one and says where. */
 const server =
 	process.env.TEN_CHAIRS_TEST_SERVER ?? readFileSync('.data/test-server', 'utf8').trim();
 
 export const NOW = Date.parse('2026-11-24T15:00:00Z');
-
-const opened: (() => Promise<void>)[] = [];
-
-/** Closes all apps of the test file that ends, and removes their databases. */
-export async function closeApps(): Promise<void> {
-	for (const close of opened.splice(0)) await close();
-}
 
 /** A database with all migrations and nothing in it, made once on this server for these migrations. */
 async function migratedTemplate(admin: Sql): Promise<string> {
@@ -62,7 +56,7 @@ export async function freshApp(
 		logLevel: 'silent',
 		pool: environment.pool ?? 10,
 	});
-	opened.push(async () => {
+	closeAtTheEnd(async () => {
 		await app.close();
 		await admin.unsafe(`drop database ${name} with (force)`);
 		await admin.end();
