@@ -15,9 +15,4 @@ function run(bin, ...args) {
 run('@sveltejs/kit/svelte-kit.js', 'sync');
 // It keeps what it made of each page, and would go on to check that of a page that is there no more.
 rmSync(`${projectRoot}/.svelte-kit/.svelte-check`, { recursive: true, force: true });
-run(
-	'svelte-check/bin/svelte-check',
-	'--tsgo',
-	...['--tsconfig', './tsconfig.json'],
-	'--fail-on-warnings',
-);
+run('svelte-check/bin/svelte-check', '--tsgo', '--tsconfig', 'tsconfig.json', '--fail-on-warnings');

@@ -509,7 +509,7 @@ function fewOfAKind(): (address: string) => boolean {
 	return (address) => {
 		const kind = address.replaceAll(/[\da-f]{8}-[\da-f-]{27}/g, '');
 		counts.set(kind, (counts.get(kind) ?? 0) + 1);
-		return counts.get(kind)! <= 2;
+		return counts.get(kind)! <= 3;
 	};
 }
 

@@ -283,7 +283,7 @@ describe('whatever the lists say', () => {
 					expect(lines(again.difference)).toEqual([]);
 				},
 			),
-			{ numRuns: 150, seed: 20261124 },
+			{ numRuns: 300, seed: 20261124 },
 		);
 		// A busy machine is no fault of the computation's.
 	}, 120_000);
