@@ -8,23 +8,21 @@ import { discardCluster, startCluster } from './cluster.mjs';
 import { ensureBuild, ensureChromium, ensurePackages, projectRoot } from './project.mjs';
 
 process.chdir(projectRoot);
-await ensurePackages();
+const began = Date.now();
+// Packages come from elsewhere; meanwhile this machine makes the cluster.
+const packages = ensurePackages();
 ensureChromium();
-
 const data = mkdtempSync(join(process.env.TMPDIR ?? tmpdir(), 'ten-chairs-test-'));
 const cluster = await startCluster(data, { throwaway: true });
 /** @type {Set<import('node:child_process').ChildProcess>} */
 const running = new Set();
-function leave() {
+// However it ends, also where packages or the build do not succeed.
+process.once('exit', () => {
 	for (const child of running) child.kill('SIGTERM');
 	cluster.stop();
 	discardCluster(data);
-}
-for (const signal of ['SIGINT', 'SIGTERM'])
-	process.once(signal, () => {
-		leave();
-		process.exit(1);
-	});
+});
+for (const signal of ['SIGINT', 'SIGTERM']) process.once(signal, () => process.exit(1));
 
 const environment = {
 	...process.env,
@@ -66,6 +64,9 @@ let failed = 0;
 
 /** What each part took, in seconds. @type {[name: string, seconds: number][]} */
 const times = [];
+await packages;
+times.push(['packages and cluster', Math.round((Date.now() - began) / 1000)]);
+
 /** @template T @param {string} name @param {() => Promise<T>} work */
 async function timed(name, work) {
 	const began = Date.now();
@@ -126,42 +127,38 @@ function tellCoverage(file) {
 
 const vitest = { passed: /Tests .*?(\d+) passed/, failed: /Tests .*?(\d+) failed/ };
 
-try {
-	const build = check('build', () => ensureBuild());
-	// Two at a time, of about the same length. Types, directions and what is used look at what the build makes.
-	await Promise.all([
-		build.then(() => check('types', () => runFile('scripts/check-types.mjs'))),
-		inTurn([
-			() => check('format', () => run('prettier/bin/prettier.cjs', '--check', '.')),
-			() => check('lint', () => run('eslint/bin/eslint.js', '.')),
-			() => build,
-			() =>
-				check('directions of imports', () =>
-					run(
-						'dependency-cruiser/bin/dependency-cruise.mjs',
-						'--config',
-						'.dependency-cruiser.cjs',
-						'src',
-						'demo',
-					),
+const build = check('build', () => ensureBuild());
+// Two at a time, of about the same length. Types, directions and what is used look at what the build makes.
+await Promise.all([
+	build.then(() => check('types', () => runFile('scripts/check-types.mjs'))),
+	inTurn([
+		() => check('format', () => run('prettier/bin/prettier.cjs', '--check', '.')),
+		() => check('lint', () => run('eslint/bin/eslint.js', '.')),
+		() => build,
+		() =>
+			check('directions of imports', () =>
+				run(
+					'dependency-cruiser/bin/dependency-cruise.mjs',
+					'--config',
+					'.dependency-cruiser.cjs',
+					'src',
+					'demo',
 				),
-			() => check('nothing unused', () => run('knip/bin/knip.js')),
-		]),
-	]);
-	const coverage = join(data, 'coverage');
-	await suite(
-		'core, server and project',
-		() => run('vitest/vitest.mjs', 'run', '--coverage', `--coverage.reportsDirectory=${coverage}`),
-		vitest,
-	);
-	tellCoverage(join(coverage, 'coverage-summary.json'));
-	await suite('browser', () => run('@playwright/test/cli.js', 'test'), {
-		passed: /^\s*(\d+) passed/m,
-		failed: /^\s*(\d+) failed/m,
-	});
-} finally {
-	leave();
-}
+			),
+		() => check('nothing unused', () => run('knip/bin/knip.js')),
+	]),
+]);
+const coverage = join(data, 'coverage');
+await suite(
+	'core, server and project',
+	() => run('vitest/vitest.mjs', 'run', '--coverage', `--coverage.reportsDirectory=${coverage}`),
+	vitest,
+);
+tellCoverage(join(coverage, 'coverage-summary.json'));
+await suite('browser', () => run('@playwright/test/cli.js', 'test'), {
+	passed: /^\s*(\d+) passed/m,
+	failed: /^\s*(\d+) failed/m,
+});
 for (const [name, seconds] of times) console.log(`${String(seconds).padStart(5)} s  ${name}`);
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed ? 1 : 0);
