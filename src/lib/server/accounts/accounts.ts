@@ -1,4 +1,4 @@
-import { betterAuth } from 'better-auth';
+import { betterAuth } from 'better-auth/minimal';
 import { drizzleAdapter } from 'better-auth/adapters/drizzle';
 import { parseSetCookieHeader } from 'better-auth/cookies';
 import { twoFactor } from 'better-auth/plugins/two-factor';
